@@ -1,0 +1,66 @@
+import { readFileSync } from 'node:fs';
+import { Refusal } from '@dendrix/core/contracts';
+
+/** The words of a call are off: told in one line, exit 2. */
+export class UsageError extends Error {}
+
+/** Text of a file, or of standard input for "-". @throws UsageError when it cannot be read */
+export function readText(file: string): string {
+  try {
+    return readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    throw new UsageError(`cannot read ${file === '-' ? 'standard input' : file}: ${(error as Error).message.split(',')[0]}`);
+  }
+}
+
+/** The JSON value of `--in FILE` or standard input. @throws Refusal `not-json` */
+export function readJson(args: readonly string[]): unknown {
+  const options = parseOptions(args, { in: 'one' });
+  if (options.rest.length > 0)
+    throw new UsageError(`"${options.rest[0]}" is not understood; the request goes in with --in FILE or standard input`);
+  const text = readText(options.one.in ?? '-');
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Refusal('not-json', '', { detail: (error as Error).message });
+  }
+}
+
+/** Prints one JSON value. */
+export const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value)}\n`);
+
+export interface Options {
+  one: Record<string, string | undefined>;
+  many: Record<string, string[]>;
+  flags: Set<string>;
+  rest: string[];
+}
+
+/** Reads `--name value` options. @throws UsageError for an unknown option or a missing value */
+export function parseOptions(args: readonly string[], known: Record<string, 'one' | 'many' | 'flag'>): Options {
+  const options: Options = { one: {}, many: {}, flags: new Set(), rest: [] };
+  for (let i = 0; i < args.length; i++) {
+    const arg = args[i] as string;
+    if (!arg.startsWith('--')) {
+      options.rest.push(arg);
+      continue;
+    }
+    const name = arg.slice(2);
+    const kind = known[name];
+    if (!kind)
+      throw new UsageError(
+        `unknown option ${arg}; valid: ${Object.keys(known)
+          .map((k) => `--${k}`)
+          .join(', ')}`,
+      );
+    if (kind === 'flag') {
+      options.flags.add(name);
+      continue;
+    }
+    const value = args[++i];
+    if (value === undefined) throw new UsageError(`${arg} needs a value`);
+    if (kind === 'one') options.one[name] = value;
+    else (options.many[name] ??= []).push(value);
+  }
+  return options;
+}

@@ -1,0 +1,131 @@
+import { z } from 'zod';
+import { id, isoDate, LEVELS, SITE_KINDS, VERDICTS, visitName, visitRecord } from './record';
+
+export const ROLES = ['viewer', 'crew', 'reviewer', 'coordinator'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** An error as the server sends it (RFC 9457), with a sentence a crew member understands in `detail`. */
+export const problemDetails = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string(),
+  /** Which part of the input, where there is one. */
+  path: z.string().optional(),
+});
+export type ProblemDetails = z.infer<typeof problemDetails>;
+
+export const account = z.object({ id, name: z.string(), login: z.string(), role: z.enum(ROLES) });
+export type Account = z.infer<typeof account>;
+
+export const signIn = z.strictObject({ login: z.string().trim().min(1).max(60), password: z.string().min(1).max(200) });
+
+/** A tree as lists and the map need it; the derived columns are rebuilt from the record. */
+export const treeBrief = z.object({
+  id,
+  tag: z.string(),
+  place: z.string(),
+  siteKind: z.enum(SITE_KINDS),
+  latitude: z.number(),
+  longitude: z.number(),
+  plantedYear: z.number().nullable(),
+  planted: z.boolean().nullable(),
+  /** The name as written in an imported list. */
+  writtenName: z.string().nullable(),
+  taxon: z.string().nullable(),
+  level: z.enum(LEVELS).nullable(),
+  /** imported, proposed, confirmed, questioned or overturned. */
+  standing: z.string(),
+  dbh: z.number().nullable(),
+  height: z.number().nullable(),
+  vigour: z.string().nullable(),
+  soundness: z.string().nullable(),
+  hiddenDecay: z.string().nullable(),
+  seenPercent: z.number().nullable(),
+  dueOn: isoDate.nullable(),
+  dueBecause: z.string().nullable(),
+  lastVisitOn: isoDate.nullable(),
+});
+export type TreeBrief = z.infer<typeof treeBrief>;
+
+const person = z.object({ id, name: z.string() });
+
+export const visitView = z.object({
+  id,
+  treeId: id,
+  by: person,
+  startedAt: z.string(),
+  finishedAt: z.string(),
+  timeZone: z.string(),
+  libraryVersion: z.string(),
+  record: visitRecord,
+  name: visitName.nullable(),
+  judgement: z.record(z.string(), z.unknown()),
+  amends: id.nullable(),
+});
+export type VisitView = z.infer<typeof visitView>;
+
+export const determinationView = z.object({
+  id,
+  visitId: id.nullable(),
+  by: person.nullable(),
+  at: z.string(),
+  taxon: z.string().nullable(),
+  level: z.enum(LEVELS),
+  source: z.enum(['import', 'visit', 'review']),
+  why: z.string(),
+  infraspecific: z.string().nullable(),
+});
+export type DeterminationView = z.infer<typeof determinationView>;
+
+export const reviewView = z.object({
+  id,
+  visitId: id,
+  by: person,
+  at: z.string(),
+  verdict: z.enum(VERDICTS),
+  secondLook: z.string().nullable(),
+  taxon: z.string().nullable(),
+  reason: z.string(),
+});
+export type ReviewView = z.infer<typeof reviewView>;
+
+export const followUpView = z.object({
+  id,
+  visitId: id.nullable(),
+  dueOn: isoDate,
+  because: z.string(),
+  season: z.string().nullable(),
+  doneOn: isoDate.nullable(),
+});
+export type FollowUpView = z.infer<typeof followUpView>;
+
+export const treeDetail = treeBrief.extend({
+  note: z.string(),
+  visits: z.array(visitView),
+  determinations: z.array(determinationView),
+  reviews: z.array(reviewView),
+  followUps: z.array(followUpView),
+});
+export type TreeDetail = z.infer<typeof treeDetail>;
+
+export const page = <T extends z.ZodType>(item: T) => z.object({ items: z.array(item), next: z.string().nullable() });
+
+/** A visit that waits for a second pair of eyes, and why it matters. */
+export const queueItem = z.object({
+  visit: visitView,
+  tree: treeBrief,
+  weight: z.number(),
+  why: z.array(z.string()),
+});
+export type QueueItem = z.infer<typeof queueItem>;
+
+export const importView = z.object({
+  id,
+  state: z.enum(['running', 'done', 'failed', 'stopped']),
+  done: z.number(),
+  total: z.number(),
+  report: z.record(z.string(), z.unknown()).nullable(),
+  detail: z.string().nullable(),
+});
+export type ImportView = z.infer<typeof importView>;

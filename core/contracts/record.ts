@@ -1,0 +1,145 @@
+import { z } from 'zod';
+import { STAGES, ZONES } from '../knowledge';
+import { observationSchema, RULES } from '../identify/request';
+
+// The record of a tree as it travels and is kept. Lengths and diameters in metres, angles in degrees, times in UTC.
+
+export const id = z.uuid();
+export const isoDate = z.iso.date();
+export const isoTime = z.iso.datetime();
+
+/** A length kept in metres beside what was typed. */
+export const measured = z.strictObject({
+  m: z.number().nonnegative(),
+  /** As entered, with its unit. */
+  entered: z.string().max(40).optional(),
+  plusMinus: z.number().nonnegative().optional(),
+  method: z.string().max(40).optional(),
+});
+export type Measured = z.infer<typeof measured>;
+
+export const measurements = z.strictObject({
+  dbh: measured.optional(),
+  /** Diameters of the single stems, m, when there are several. */
+  stems: z.array(z.number().positive()).max(40).optional(),
+  breastHeight: z.number().positive().max(3).optional(),
+  height: measured.optional(),
+  crownBase: measured.optional(),
+  crownSpread: measured.optional(),
+});
+export type Measurements = z.infer<typeof measurements>;
+
+/** A sign as recorded; lengths in metres, angle in degrees. Which fields apply depends on the sign. */
+export const signSeen = z.strictObject({
+  id: z.string().min(1),
+  zone: z.enum(ZONES),
+  percent: z.number().min(0).max(100).optional(),
+  cover: z.number().min(0).max(100).optional(),
+  part: z.string().max(40).optional(),
+  size: z.string().max(40).optional(),
+  where: z.string().max(40).optional(),
+  kind: z.string().max(40).optional(),
+  height: z.number().min(0).max(120).optional(),
+  width: z.number().min(0).max(20).optional(),
+  length: z.number().min(0).max(120).optional(),
+  depth: z.number().min(0).max(20).optional(),
+  opening: z.number().min(0).max(20).optional(),
+  count: z.number().int().min(0).max(10_000).optional(),
+  angle: z.number().min(-180).max(180).optional(),
+  trend: z.string().max(40).optional(),
+  note: z.string().max(2000).optional(),
+  /** A sign set aside as normal was put back, and why. */
+  putBack: z.string().max(500).optional(),
+});
+export type SignSeen = z.infer<typeof signSeen>;
+
+export const PROFILES = ['amenity', 'stewardship', 'habitat'] as const;
+export type Profile = (typeof PROFILES)[number];
+
+export const SITE_KINDS = ['street', 'park', 'garden', 'other'] as const;
+export const LEVELS = ['species', 'cf. species', 'genus', 'family', 'none'] as const;
+
+/** A zone that could not be reached, and why. */
+export const blocked = z.strictObject({ zone: z.enum(ZONES), why: z.string().max(200) });
+
+/** What a person recorded at one tree on one day; never changed once submitted. */
+export const visitRecord = z.strictObject({
+  observations: z.array(observationSchema).max(200),
+  cannotSee: z.array(z.string()).max(100),
+  lifeStage: z.enum(STAGES).optional(),
+  planted: z.boolean().optional(),
+  looked: z.array(z.enum(ZONES)),
+  blocked: z.array(blocked).default([]),
+  signs: z.array(signSeen).max(200),
+  measurements,
+  safety: z.array(z.string().max(100)).max(20),
+  note: z.string().max(5000).default(''),
+});
+export type VisitRecord = z.output<typeof visitRecord>;
+
+/** The name a visit gives. */
+export const visitName = z.strictObject({
+  taxon: z.string().max(120).nullable(),
+  level: z.enum(LEVELS),
+  rule: z.enum(RULES),
+  confirmed: z.boolean(),
+  probability: z.number().min(0).max(1),
+  /** In words: what it rests on. */
+  why: z.string().max(2000),
+  infraspecific: z.string().max(200).optional(),
+  infraspecificEvidence: z.string().max(500).optional(),
+});
+export type VisitName = z.infer<typeof visitName>;
+
+/** A visit as the phone sends it. The id is made on the device, so sending twice is the same as sending once. */
+export const visitSubmission = z.strictObject({
+  treeId: id,
+  startedAt: isoTime,
+  finishedAt: isoTime,
+  /** Zone of the place, such as Atlantic/Azores. */
+  timeZone: z.string().max(60),
+  libraryVersion: z.string().max(40),
+  record: visitRecord,
+  name: visitName.nullable(),
+  /** The judgement as computed on the device then. */
+  judgement: z.record(z.string(), z.unknown()),
+  comeBack: z.strictObject({ by: isoDate, because: z.string().max(1000), season: z.string().max(40).optional() }).nullable(),
+  /** The visit this one corrects, if any. */
+  amends: id.optional(),
+});
+export type VisitSubmission = z.output<typeof visitSubmission>;
+
+export const VERDICTS = ['confirm', 'question', 'overturn'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+export const reviewSubmission = z
+  .strictObject({
+    visitId: id,
+    verdict: z.enum(VERDICTS),
+    /** The reviewer's own first answer, given before the visit's name was shown. */
+    secondLook: z.string().max(120).nullable(),
+    /** The name given instead; needed to overturn. */
+    taxon: z.string().max(120).nullable(),
+    reason: z.string().max(2000),
+  })
+  .superRefine((review, context) => {
+    if (review.verdict !== 'confirm' && review.reason.trim().length < 5) {
+      context.addIssue({ code: 'custom', path: ['reason'], message: 'To question or overturn, say why in a few words' });
+    }
+    if (review.verdict === 'overturn' && !review.taxon) {
+      context.addIssue({ code: 'custom', path: ['taxon'], message: 'To overturn, give the name you hold for right' });
+    }
+  });
+export type ReviewSubmission = z.output<typeof reviewSubmission>;
+
+export const treeSubmission = z.strictObject({
+  tag: z.string().trim().min(1, { message: 'Give the tree a tag' }).max(30),
+  latitude: z.number().min(-90).max(90),
+  longitude: z.number().min(-180).max(180),
+  place: z.string().max(120),
+  siteKind: z.enum(SITE_KINDS),
+  plantedYear: z.number().int().min(1500).max(2200).nullable(),
+  planted: z.boolean().nullable(),
+  note: z.string().max(2000).default(''),
+});
+export type TreeSubmission = z.output<typeof treeSubmission>;

@@ -1,0 +1,29 @@
+import { z } from 'zod';
+
+/** A district: where it lies and how common each taxon is in its plantings. */
+export const districtSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  latitude: z.number().min(-90).max(90),
+  longitude: z.number().min(-180).max(180),
+  utmZone: z.string().regex(/^\d{1,2}[NS]$/),
+  timeZone: z.string(),
+  /** Share weight of each taxon among planted trees; taxa not listed get the weight of a rarity. */
+  planted: z.record(z.string(), z.number().positive()),
+  /** Taxa that grow wild here. */
+  wild: z.array(z.string()),
+  lists: z.strictObject({
+    approved: z.array(z.string()),
+    watched: z.array(z.string()),
+    invasive: z.array(z.string()),
+    rare: z.array(z.string()),
+  }),
+});
+export type District = z.output<typeof districtSchema>;
+
+/** Meanings of a common name that no taxon record carries, in `library/names.yaml`. */
+export const nameMeaning = z.strictObject({
+  name: z.string(),
+  means: z.array(z.strictObject({ taxon: z.string(), where: z.string() })).min(1),
+});
+export type NameMeaning = z.output<typeof nameMeaning>;

@@ -1,0 +1,10 @@
+// What the library may hold and how it is checked: traits, taxa, signs, agents, districts.
+// The YAML is for people; these schemas turn it into the plain values the rest of core computes with.
+// Nothing here knows where the text came from.
+export * from './trait';
+export * from './taxon';
+export * from './sign';
+export * from './agent';
+export * from './district';
+export * from './library';
+export { editDistance, nearest } from './nearest';

@@ -1,0 +1,106 @@
+import type { Agent } from './agent';
+import type { District, NameMeaning } from './district';
+import type { Sign } from './sign';
+import type { Taxon } from './taxon';
+import type { Trait } from './trait';
+import { nearest } from './nearest';
+
+/** All the field's knowledge, checked, as plain values. */
+export interface Library {
+  /** Hash of the source text; stored with every judgement so that it can be told apart from later ones. */
+  version: string;
+  traits: Trait[];
+  taxa: Taxon[];
+  signs: Sign[];
+  agents: Agent[];
+  districts: District[];
+  names: NameMeaning[];
+}
+
+/** A weakness in the library's text: which file, which field, what is wrong and what would be right. */
+export interface LibraryProblem {
+  file: string;
+  field: string;
+  message: string;
+}
+
+const unknownWord = (word: string, valid: readonly string[]): string =>
+  `"${word}" is not known; nearest: ${nearest(word, valid) ?? 'none'}; valid: ${valid.join(', ')}`;
+
+/**
+ * Cross-checks that no schema can make alone: trait and state ids used by taxa, taxa named as look-alikes, signs named as
+ * normal or by agents, agents named as likely.
+ * @param fileOf gives the file name to report for a record
+ */
+export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Sign | District) => string): LibraryProblem[] {
+  const problems: LibraryProblem[] = [];
+  const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
+  const traitIds = [...traits.keys()];
+  const taxa = library.taxa.map((taxon) => taxon.name);
+  const genera = [...new Set(taxa.map((name) => name.split(' ')[0] ?? name))];
+  const signs = new Map(library.signs.map((sign) => [sign.id, sign]));
+  const signIds = [...signs.keys()];
+  const agents = library.agents.map((agent) => agent.id);
+  const say = (record: Taxon | Agent | Sign | District, field: string, message: string) =>
+    problems.push({ file: fileOf(record), field, message });
+
+  const checkKinds = (record: Taxon | Agent, field: string, id: string, kinds: string[] | undefined) => {
+    const valid = signs.get(id)?.fields.kind?.words ?? [];
+    for (const kind of kinds ?? []) {
+      if (!valid.includes(kind)) say(record, field, unknownWord(kind, valid));
+    }
+  };
+
+  for (const taxon of library.taxa) {
+    for (const [id, record] of Object.entries(taxon.traits)) {
+      const trait = traits.get(id);
+      const field = `traits.${id}`;
+      if (!trait) {
+        say(taxon, field, unknownWord(id, traitIds));
+        continue;
+      }
+      if (trait.number) {
+        if (record.kind !== 'range') say(taxon, field, 'is a number: write { from: …, to: … }');
+        continue;
+      }
+      if (record.kind === 'range') {
+        say(taxon, field, 'has states, not a number');
+        continue;
+      }
+      const valid = trait.states.map((state) => state.id);
+      const used = new Set([record.young, record.mature, record.old].flatMap((stage) => Object.keys(stage)));
+      for (const state of used) {
+        if (!valid.includes(state)) say(taxon, field, unknownWord(state, valid));
+      }
+    }
+    taxon.lookAlikes.forEach((alike, i) => {
+      if (!taxa.includes(alike.taxon)) say(taxon, `lookAlikes.${i}.taxon`, unknownWord(alike.taxon, taxa));
+      alike.marks.forEach((mark, j) => {
+        if (!traits.has(mark.by)) say(taxon, `lookAlikes.${i}.marks.${j}.by`, unknownWord(mark.by, traitIds));
+      });
+    });
+    taxon.normal.forEach((normal, i) => {
+      if (!signs.has(normal.sign)) say(taxon, `normal.${i}.sign`, unknownWord(normal.sign, signIds));
+      else checkKinds(taxon, `normal.${i}.kinds`, normal.sign, normal.kinds);
+    });
+    taxon.prone.forEach((id, i) => {
+      if (!agents.includes(id)) say(taxon, `prone.${i}`, unknownWord(id, agents));
+    });
+  }
+  for (const agent of library.agents) {
+    agent.signs.forEach((entry, i) => {
+      if (!signs.has(entry.sign)) say(agent, `signs.${i}.sign`, unknownWord(entry.sign, signIds));
+      else checkKinds(agent, `signs.${i}.kinds`, entry.sign, entry.kinds);
+    });
+    agent.hosts.forEach((host, i) => {
+      if (host.includes(' ') && !taxa.includes(host)) say(agent, `hosts.${i}`, unknownWord(host, taxa));
+    });
+  }
+  for (const district of library.districts) {
+    const named = [...Object.keys(district.planted), ...district.wild, ...Object.values(district.lists).flat()];
+    for (const name of named) {
+      if (!taxa.includes(name) && !genera.includes(name)) say(district, 'planted, wild or lists', unknownWord(name, taxa));
+    }
+  }
+  return problems;
+}

@@ -1,0 +1,102 @@
+import { z } from 'zod';
+
+/** How often a state holds on a tree of the taxon. */
+export const FREQUENCIES = ['always', 'usually', 'sometimes', 'rarely'] as const;
+export type Frequency = (typeof FREQUENCIES)[number];
+
+/** Life stages; bark is recorded by stage because young and old bark can look like two species. */
+export const STAGES = ['young', 'mature', 'old'] as const;
+export type Stage = (typeof STAGES)[number];
+
+export const LONGEVITIES = ['short', 'medium', 'long'] as const;
+
+/** A sentence shown to people; the full stop catches a list that was split at a comma. */
+export const sentenceText = z.string().regex(/^[A-Z].*\.$/s, { message: 'write a sentence: a capital first, a full stop last' });
+
+const frequencies = z.record(z.string(), z.enum(FREQUENCIES));
+export type Frequencies = z.infer<typeof frequencies>;
+
+const range = z.strictObject({ from: z.number(), to: z.number() }).refine((r) => r.from <= r.to, { message: 'from must not be above to' });
+
+const byStage = z.strictObject({ young: frequencies, mature: frequencies, old: frequencies });
+
+/** A trait as one taxon shows it: states with frequencies at each stage, or a numeric range (about nine trees in ten). */
+export type TraitRecord =
+  { kind: 'states'; young: Frequencies; mature: Frequencies; old: Frequencies } | { kind: 'range'; from: number; to: number };
+
+const traitRecord = z
+  .union([z.string(), range, byStage, frequencies], {
+    error: 'write a state, states with a frequency (always, usually, sometimes, rarely), stages, or from and to',
+  })
+  .transform((written): TraitRecord => {
+    if (typeof written === 'string') {
+      const only: Frequencies = { [written]: 'always' };
+      return { kind: 'states', young: only, mature: only, old: only };
+    }
+    if ('from' in written && typeof written.from === 'number') {
+      return { kind: 'range', from: written.from, to: written.to as number };
+    }
+    if ('young' in written && typeof written.young === 'object') {
+      return { kind: 'states', ...(written as z.infer<typeof byStage>) };
+    }
+    const same = written as Frequencies;
+    return { kind: 'states', young: same, mature: same, old: same };
+  });
+
+/** First and last month (1 to 12) of a window in the northern hemisphere; it may run over the new year. Empty means never. */
+const monthWindow = z.union([z.tuple([z.int().min(1).max(12), z.int().min(1).max(12)]), z.tuple([])]);
+export type MonthWindow = [number, number] | [];
+
+/** A finding that is normal on this taxon although it looks like trouble. */
+export const normalFinding = z.strictObject({
+  sign: z.string(),
+  /** Only these kinds of the sign (all kinds when absent). */
+  kinds: z.array(z.string()).optional(),
+  stages: z.array(z.enum(STAGES)).optional(),
+  /** Northern hemisphere months; all year when absent. */
+  months: z.array(z.int().min(1).max(12)).optional(),
+  /** Up to this share of crown or foliage, in percent. */
+  maximumPercent: z.number().min(0).max(100).optional(),
+  /** Up to this cover of the bark, in percent. */
+  maximumCover: z.number().min(0).max(100).optional(),
+  why: z.string().min(10),
+});
+export type NormalFinding = z.infer<typeof normalFinding>;
+
+/** One taxon as written in `library/taxa/*.yaml`. */
+export const taxonSchema = z.strictObject({
+  name: z.string().regex(/^[A-Z][a-z]+ (× )?[a-z-]+$/, { message: 'write Genus species or Genus × species' }),
+  author: z.string().min(1),
+  family: z.string().regex(/aceae$/, { message: 'a family ends in -aceae' }),
+  formerFamily: z
+    .string()
+    .regex(/aceae$/)
+    .optional(),
+  rank: z.enum(['species', 'hybrid', 'cultivar-group']),
+  synonyms: z.array(z.string()),
+  commonNames: z.array(z.strictObject({ name: z.string(), where: z.string(), note: z.string().optional() })).min(1),
+  origin: z.string().min(5),
+  evergreen: z.boolean(),
+  matureHeight: z.strictObject({ from: z.number(), to: z.number(), unit: z.literal('m') }),
+  longevity: z.enum(LONGEVITIES),
+  /** Largest diameter at breast height commonly met, m; larger readings are asked about. */
+  maxDbh: z.number().positive(),
+  /** Months in the northern hemisphere, at a mild temperate latitude. */
+  months: z.strictObject({ leaf: monthWindow, flower: monthWindow, fruit: monthWindow, autumn: monthWindow }),
+  traits: z.record(z.string(), traitRecord),
+  lookAlikes: z.array(
+    z.strictObject({
+      taxon: z.string(),
+      marks: z.array(z.strictObject({ by: z.string(), words: z.string().min(5) })).min(1),
+    }),
+  ),
+  normal: z.array(normalFinding),
+  prone: z.array(z.string()),
+  behaviour: z.string().min(5),
+  cautions: z.array(sentenceText),
+  source: z.string().min(3),
+});
+export type Taxon = z.output<typeof taxonSchema>;
+
+/** Genus part of an accepted name. */
+export const genusOf = (name: string): string => name.split(' ')[0] ?? name;

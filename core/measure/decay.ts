@@ -1,0 +1,17 @@
+/** Shell over radius under which a hollow stem warns. Source: Mattheck and Breloer 1994 (from memory). */
+export const SHELL_WARNS = 0.3;
+
+/** Sound shell over stem radius, t / R, 0 to 1. Source: Mattheck and Breloer 1994 (from memory). */
+export const shellRatio = (dbh: number, shell: number): number => shell / (dbh / 2);
+
+/**
+ * Share of bending strength lost to a hollow, 0 to 1, by each method.
+ * - `wagener`: d³ / D³ (Wagener 1963, from memory), for a closed hollow
+ * - `smileyFraedrich`: (d³ + c (D³ − d³)) / D³ with c = opening over girth (Smiley and Fraedrich 1992, from memory)
+ * @param dbh stem diameter; @param hollow diameter of the hollow, same unit; @param opening share of the girth that is open, 0 to 1
+ */
+export function strengthLoss(dbh: number, hollow: number, opening = 0): { wagener: number; smileyFraedrich: number } {
+  const D = dbh ** 3;
+  const d = hollow ** 3;
+  return { wagener: d / D, smileyFraedrich: (d + opening * (D - d)) / D };
+}

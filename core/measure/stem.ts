@@ -1,0 +1,26 @@
+/** Heights above ground at which a stem is measured, m, by custom. BS 5837 uses 1.5 m (from memory). */
+export const BREAST_HEIGHTS = [1.3, 1.37, 1.4, 1.5] as const;
+
+/** Diameter of a round stem of a girth, same unit: d = g / π. Source: geometry. */
+export const diameterFromGirth = (girth: number): number => girth / Math.PI;
+
+/**
+ * One diameter that stands for several stems, same unit: d = √Σdᵢ², the stem of equal basal area.
+ * Source: BS 5837:2012 (from memory) for up to five stems; its rule for more, √(mean d² · n), is the same number.
+ */
+export const combinedDiameter = (diameters: readonly number[]): number => Math.hypot(...diameters);
+
+/** Cross-section of a stem, m², from a diameter in m: π d² / 4. */
+export const basalArea = (diameter: number): number => (Math.PI * diameter * diameter) / 4;
+
+/**
+ * Height over diameter, both in m; no unit. Over 100 a tree in a stand is unstable, over 50 in the open it needs a look.
+ * Source: Wang and others 1998; Mattheck (both from memory).
+ */
+export const slenderness = (height: number, dbh: number): number => height / dbh;
+
+/**
+ * Points of a big tree: girth in inches + height in feet + a quarter of the mean crown spread in feet.
+ * Source: the American Forests formula.
+ */
+export const championPoints = (girthIn: number, heightFt: number, spreadFt: number): number => girthIn + heightFt + spreadFt / 4;

@@ -1,0 +1,81 @@
+import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '../contracts/api';
+
+/** The columns of a tree that follow from its record. */
+export type Derived = Pick<
+  TreeBrief,
+  | 'taxon'
+  | 'level'
+  | 'standing'
+  | 'dbh'
+  | 'height'
+  | 'vigour'
+  | 'soundness'
+  | 'hiddenDecay'
+  | 'seenPercent'
+  | 'dueOn'
+  | 'dueBecause'
+  | 'lastVisitOn'
+>;
+
+/** The record of one tree, in any order. */
+export interface TreeRecord {
+  visits: readonly Pick<VisitView, 'id' | 'finishedAt' | 'record' | 'name' | 'judgement' | 'amends'>[];
+  determinations: readonly Pick<DeterminationView, 'id' | 'visitId' | 'at' | 'taxon' | 'level' | 'source'>[];
+  reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'>[];
+  followUps: readonly Pick<FollowUpView, 'id' | 'dueOn' | 'because' | 'doneOn'>[];
+}
+
+const latestFirst = <T extends { id: string }>(items: readonly T[], when: (item: T) => string) =>
+  [...items].sort((a, b) => when(b).localeCompare(when(a)) || b.id.localeCompare(a.id));
+
+const text = (value: unknown): string | null => (typeof value === 'string' ? value : null);
+const band = (judgement: Record<string, unknown>, scale: string): string | null =>
+  text((judgement[scale] as { band?: unknown } | undefined)?.band);
+
+/**
+ * The current name, condition and due date of a tree, from its record alone. The newest determination gives the name; a
+ * reviewer's counts from the moment it was given, and a later visit can propose again. An amended visit gives way to the one
+ * that amends it.
+ */
+export function derive(record: TreeRecord): Derived {
+  const amended = new Set(record.visits.flatMap((visit) => (visit.amends ? [visit.amends] : [])));
+  const visits = latestFirst(
+    record.visits.filter((visit) => !amended.has(visit.id)),
+    (visit) => visit.finishedAt,
+  );
+  const last = visits[0];
+  const named = latestFirst(
+    record.determinations.filter((d) => d.visitId === null || !amended.has(d.visitId)),
+    (d) => d.at,
+  )[0];
+  const measured = <K extends 'dbh' | 'height'>(key: K) =>
+    visits.find((visit) => visit.record.measurements[key])?.record.measurements[key]?.m ?? null;
+  const open = [...record.followUps].filter((f) => f.doneOn === null).sort((a, b) => a.dueOn.localeCompare(b.dueOn))[0];
+  const seen = last ? (last.judgement.lookedAt as { percent?: number } | undefined)?.percent : undefined;
+  return {
+    taxon: named?.taxon ?? null,
+    level: named?.level ?? null,
+    standing: standing(record, named),
+    dbh: measured('dbh'),
+    height: measured('height'),
+    vigour: last ? band(last.judgement, 'vigour') : null,
+    soundness: last ? band(last.judgement, 'soundness') : null,
+    hiddenDecay: last ? band(last.judgement, 'hiddenDecay') : null,
+    seenPercent: seen ?? null,
+    dueOn: open?.dueOn ?? null,
+    dueBecause: open?.because ?? null,
+    lastVisitOn: last ? last.finishedAt.slice(0, 10) : null,
+  };
+}
+
+/** How the current name stands: nobody's, imported, proposed, confirmed, questioned or overturned. */
+function standing(record: TreeRecord, named: TreeRecord['determinations'][number] | undefined): string {
+  if (!named) return 'unnamed';
+  if (named.source === 'import') return 'imported';
+  const review = latestFirst(
+    record.reviews.filter((r) => r.visitId === named.visitId),
+    (r) => r.at,
+  )[0];
+  if (!review) return 'proposed';
+  return { confirm: 'confirmed', question: 'questioned', overturn: 'overturned' }[review.verdict];
+}

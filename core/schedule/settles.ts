@@ -1,0 +1,35 @@
+import type { Taxon } from '../knowledge';
+import { inLeafSeason, monthsOf, monthWords, localMonth, recordMonth } from '../season';
+
+/** What a visit in this season can settle on a tree, and what has to wait, in short words. */
+export interface Settles {
+  now: string[];
+  later: { what: string; when: string }[];
+}
+
+/** What shows today, from the taxon's months; with no taxon, from the season of most broadleaves. */
+export function settles(taxon: Taxon | null, date: string, latitude: number): Settles {
+  const month = recordMonth(date, latitude) ?? 1;
+  const now = ['form', 'bark', 'twig and bud'];
+  const later: Settles['later'] = [];
+  const leafy = taxon ? taxon.evergreen || monthsOf(taxon.months.leaf).includes(month) : inLeafSeason(date, latitude);
+  const wait = (what: string, months: readonly number[]) => {
+    if (months.length > 0) later.push({ what, when: monthWords(months.map((m) => localMonth(m, latitude))) });
+  };
+  if (leafy) now.push('leaf', 'foliage');
+  else wait('leaf and foliage', taxon ? monthsOf(taxon.months.leaf) : [5, 6, 7, 8, 9, 10]);
+  if (!leafy) now.push('structure, bare');
+  else if (taxon && !taxon.evergreen)
+    wait(
+      'structure, bare',
+      [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
+        .filter((m) => !monthsOf(taxon.months.leaf).includes(m))
+        .sort((a, b) => ((a - month + 12) % 12) - ((b - month + 12) % 12)),
+    );
+  for (const part of ['flower', 'fruit'] as const) {
+    const months = taxon ? monthsOf(taxon.months[part]) : [];
+    if (months.includes(month)) now.push(part);
+    else wait(part, months);
+  }
+  return { now, later };
+}
