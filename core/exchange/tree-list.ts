@@ -127,6 +127,7 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
   const unitOf = (kind: ColumnKind, fallback: LengthUnit) => columns[at.get(kind) ?? -1]?.unit ?? fallback;
   const answers = new Map<string, { answer: NameAnswer; rows: number }>();
   const tags = new Map<string, number>();
+  const kept = new Set(options.known?.map((tree) => tree.tag));
 
   rows.forEach((row, i) => {
     if (i % TELL_EVERY === 0 && options.progress?.(i, rows.length) === false) throw new Stopped();
@@ -139,6 +140,8 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
     if (tag.length > 30) return void bad('the tag is longer than 30 letters');
     const first = tags.get(tag);
     if (first !== undefined) return void bad(`tag ${tag} stands already on line ${first}`);
+
+    if (kept.has(tag)) return void bad(`tag ${tag} is already kept`);
 
     const place = placeOf(cell, options.zone);
     if ('problem' in place) return void bad(place.problem);

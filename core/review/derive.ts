@@ -19,6 +19,8 @@ export type Derived = Pick<
 
 /** The record of one tree, in any order. */
 export interface TreeRecord {
+  /** What a list said when the tree came in; it gives way to what a visit measured. m */
+  listed?: { dbh: number | null; height: number | null };
   visits: readonly Pick<VisitView, 'id' | 'finishedAt' | 'record' | 'name' | 'judgement' | 'amends'>[];
   determinations: readonly Pick<DeterminationView, 'id' | 'visitId' | 'at' | 'taxon' | 'level' | 'source'>[];
   reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'>[];
@@ -49,7 +51,7 @@ export function derive(record: TreeRecord): Derived {
     (d) => d.at,
   )[0];
   const measured = <K extends 'dbh' | 'height'>(key: K) =>
-    visits.find((visit) => visit.record.measurements[key])?.record.measurements[key]?.m ?? null;
+    visits.find((visit) => visit.record.measurements[key])?.record.measurements[key]?.m ?? record.listed?.[key] ?? null;
   const open = [...record.followUps].filter((f) => f.doneOn === null).sort((a, b) => a.dueOn.localeCompare(b.dueOn))[0];
   const seen = last ? (last.judgement.lookedAt as { percent?: number } | undefined)?.percent : undefined;
   return {

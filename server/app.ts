@@ -1,0 +1,107 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import sessionStore from 'connect-session-sequelize';
+import express, { Router, type Express, type Request } from 'express';
+import rateLimit from 'express-rate-limit';
+import session, { Store } from 'express-session';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { QueryTypes } from 'sequelize';
+import { nothingHere, problemHandler } from './http/problem';
+import { mount, openApi } from './http/route';
+import { User } from './models';
+import { allRoutes } from './routes';
+import { accountOf } from './services/accounts';
+import type { World } from './services/visits';
+
+declare module 'express-session' {
+  interface SessionData {
+    userId: string;
+  }
+}
+
+export interface AppOptions {
+  world: World;
+  /** Signs the session cookie. */
+  secret: string;
+  /** Folder of the built web application, if it is to be served. */
+  webDir?: string;
+  logger?: Logger;
+  /** Requests a minute from one address. */
+  limit?: number;
+}
+
+/** A session lives two weeks: a crew may be out of signal for days. */
+const SESSION_MS = 14 * 24 * 3600 * 1000;
+const LARGEST_BODY = '16mb';
+
+/** The whole service as one Express application. It keeps no state of its own. */
+export function createApp({ world, secret, webDir, logger, limit = 1200 }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', 'loopback');
+  if (logger) app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'", 'blob:'],
+          childSrc: ["'self'", 'blob:'],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          connectSrc: ["'self'"],
+          fontSrc: ["'self'", 'data:'],
+          upgradeInsecureRequests: null,
+        },
+      },
+    }),
+  );
+  app.use(compression());
+
+  app.get('/healthz', (_request, response) => void response.json({ alive: true }));
+  app.get('/readyz', async (_request, response) => {
+    await world.sequelize.query('SELECT 1', { type: QueryTypes.SELECT });
+    response.json({ ready: true });
+  });
+
+  const api = Router();
+  const SequelizeStore = sessionStore(Store);
+  const store = new SequelizeStore({ db: world.sequelize, tableName: 'sessions', checkExpirationInterval: 0 });
+  api.use(rateLimit({ windowMs: 60_000, limit, standardHeaders: 'draft-8', legacyHeaders: false }));
+  api.use(
+    session({
+      name: 'dendrix',
+      secret,
+      store,
+      resave: false,
+      saveUninitialized: false,
+      rolling: true,
+      cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_MS },
+    }),
+  );
+  api.use(express.json({ limit: LARGEST_BODY }));
+  const routes = allRoutes(world);
+  api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
+  mount(api, routes, async (request: Request) => {
+    const userId = request.session.userId;
+    const user = userId ? await User.findByPk(userId) : null;
+    return user ? accountOf(user) : null;
+  });
+  api.use(nothingHere);
+  app.use('/api/v1', api);
+  app.use('/api', nothingHere);
+
+  if (webDir && existsSync(join(webDir, 'index.html'))) {
+    // File names of the bundle carry a hash of their content, so they never go stale.
+    app.use('/_expo', express.static(join(webDir, '_expo'), { immutable: true, maxAge: '1y' }));
+    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }));
+    app.use(express.static(webDir, { index: false, maxAge: 0 }));
+    app.get('/{*page}', (_request, response) => response.sendFile(join(webDir, 'index.html'), { maxAge: 0 }));
+  }
+  app.use(problemHandler);
+  return app;
+}

@@ -1,0 +1,132 @@
+import type { Request, RequestHandler, Response, Router } from 'express';
+import { z } from 'zod';
+import { pathWords, ROLES, type Account, type Role } from '@dendrix/core/contracts';
+import { HttpProblem } from './problem';
+
+/** What a handler gets: everything checked. */
+export interface Call<P, Q, B> {
+  params: P;
+  query: Q;
+  body: B;
+  /** The signed-in person; only routes for anyone lack one. */
+  user: Account;
+  request: Request;
+  response: Response;
+}
+
+/** One route: who may call it, what goes in and comes out. Express, the checks and the OpenAPI page all read it. */
+export interface Route<
+  P extends z.ZodType = z.ZodType,
+  Q extends z.ZodType = z.ZodType,
+  B extends z.ZodType = z.ZodType,
+  R extends z.ZodType = z.ZodType,
+> {
+  method: 'get' | 'post' | 'put' | 'delete';
+  /** Path below /api/v1 with {name} parts. */
+  path: string;
+  summary: string;
+  /** The least role; `anyone` needs no sign-in. */
+  role: Role | 'anyone';
+  params?: P;
+  query?: Q;
+  body?: B;
+  /** Absent when the answer is not JSON; the handler then writes it. */
+  answer?: R;
+  handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<z.input<R> | void>;
+}
+
+/** Keeps the types of one route together. */
+export const route = <P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(r: Route<P, Q, B, R>): Route =>
+  r as unknown as Route;
+
+/** Whether a role may do what another may. A reviewer is no crew in title, but may do all that crew may. */
+export const mayAct = (has: Role, needs: Role): boolean => ROLES.indexOf(has) >= ROLES.indexOf(needs);
+
+function check<S extends z.ZodType>(schema: S | undefined, value: unknown, part: string): z.output<S> | undefined {
+  if (!schema) return undefined;
+  const result = schema.safeParse(value);
+  if (result.success) return result.data;
+  const issue = result.error.issues[0];
+  const path = pathWords(issue?.path ?? []);
+  throw new HttpProblem(422, 'Not understood', `${path || part}: ${issue?.message ?? 'not understood'}.`, path || part);
+}
+
+/** Puts routes on a router, with the role and every input checked before the handler runs. */
+export function mount(router: Router, routes: readonly Route[], userOf: (request: Request) => Promise<Account | null>): void {
+  for (const r of routes) {
+    const handler: RequestHandler = async (request, response) => {
+      const user = await userOf(request);
+      if (r.role !== 'anyone') {
+        if (!user) throw new HttpProblem(401, 'Not signed in', 'Sign in first; what you entered is kept on your device.');
+        if (!mayAct(user.role, r.role))
+          throw new HttpProblem(403, 'Not allowed', `This needs the role ${r.role}; you are signed in as ${user.role}.`);
+      }
+      const result = await r.handle({
+        params: check(r.params, request.params, 'path'),
+        query: check(r.query, request.query, 'query'),
+        body: check(r.body, request.body, 'body'),
+        user: user as Account,
+        request,
+        response,
+      });
+      if (response.headersSent) return;
+      if (!r.answer) return void response.status(204).end();
+      response.json(process.env.NODE_ENV === 'test' ? r.answer.parse(result) : result);
+    };
+    router[r.method](r.path.replace(/\{(\w+)\}/g, ':$1'), handler);
+  }
+}
+
+/** The OpenAPI 3.1 page of a set of routes; JSON Schema comes from the same Zod schemas that check. */
+export function openApi(routes: readonly Route[]): Record<string, unknown> {
+  const json = (schema: z.ZodType, io: 'input' | 'output') => z.toJSONSchema(schema, { io, unrepresentable: 'any' });
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const r of routes) {
+    const params = (schema: z.ZodType | undefined, where: 'path' | 'query') => {
+      if (!schema) return [];
+      const { properties = {}, required = [] } = json(schema, 'input') as { properties?: Record<string, unknown>; required?: string[] };
+      return Object.entries(properties).map(([name, s]) => ({
+        name,
+        in: where,
+        required: where === 'path' || required.includes(name),
+        schema: s,
+      }));
+    };
+    (paths[r.path] ??= {})[r.method] = {
+      summary: r.summary,
+      description: r.role === 'anyone' ? 'For anyone.' : `Needs the role ${r.role} or above.`,
+      parameters: [...params(r.params, 'path'), ...params(r.query, 'query')],
+      ...(r.body ? { requestBody: { required: true, content: { 'application/json': { schema: json(r.body, 'input') } } } } : {}),
+      responses: {
+        ...(r.answer
+          ? { 200: { description: 'Done', content: { 'application/json': { schema: json(r.answer, 'output') } } } }
+          : { 200: { description: 'Done' } }),
+        default: {
+          description: 'A problem, as RFC 9457 has it',
+          content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+        },
+      },
+    };
+  }
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Dendrix', version: '1', description: 'Trees, visits, reviews and lists of a town. Lengths in metres, times in UTC.' },
+    servers: [{ url: '/api/v1' }],
+    paths,
+    components: {
+      schemas: {
+        Problem: {
+          type: 'object',
+          required: ['type', 'title', 'status', 'detail'],
+          properties: {
+            type: { type: 'string' },
+            title: { type: 'string' },
+            status: { type: 'integer' },
+            detail: { type: 'string' },
+            path: { type: 'string' },
+          },
+        },
+      },
+    },
+  };
+}

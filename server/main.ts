@@ -1,0 +1,66 @@
+// Runs the service: migrates, fills an empty database with the demo town, listens, and says where.
+import { createServer } from 'node:http';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { v7 as newId } from 'uuid';
+import { loadLibrary } from '@dendrix/library';
+import { createApp } from './app';
+import { connect } from './db';
+import { migrate } from './migrate';
+import { defineModels, Setting } from './models';
+import { DEMO_PASSWORD, PEOPLE } from './seed/people';
+import { needsSeed, seedQuillhaven } from './seed/quillhaven';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const { DATABASE_URL, SESSION_SECRET, PORT = '8321', HOST = '127.0.0.1', DENDRIX_TODAY, LOG_LEVEL = 'warn', DENDRIX_RATE } = process.env;
+if (!DATABASE_URL || !SESSION_SECRET) {
+  console.error('The service needs DATABASE_URL and SESSION_SECRET; npm start sets both.');
+  process.exit(1);
+}
+
+const sequelize = connect(DATABASE_URL);
+defineModels(sequelize);
+const ran = await migrate(sequelize);
+if (ran.length > 0) console.log(`Database brought to ${ran.at(-1)}.`);
+const library = loadLibrary();
+/** In a demonstration the day can be set; it then stands still. */
+const now = () => (DENDRIX_TODAY ? new Date(`${DENDRIX_TODAY}T12:00:00Z`) : new Date());
+const world = { sequelize, library, now, newId };
+if (await needsSeed()) {
+  console.log('Planting Quillhaven …');
+  const { trees, visits } = await seedQuillhaven(world, now().toISOString().slice(0, 10));
+  console.log(`Quillhaven stands: ${trees} trees, ${visits} visits.`);
+}
+const isDemo = (await Setting.findByPk('demo-password')) !== null;
+
+const logger = pino({ level: LOG_LEVEL });
+const app = createApp({
+  world,
+  secret: SESSION_SECRET,
+  webDir: join(root, 'app', 'dist'),
+  logger,
+  ...(DENDRIX_RATE ? { limit: Number(DENDRIX_RATE) } : {}),
+});
+const server = createServer(app);
+server.on('error', (error: NodeJS.ErrnoException) => {
+  console.error(
+    error.code === 'EADDRINUSE'
+      ? `Port ${PORT} is taken by another program; start with another, such as PORT=8322 npm start.`
+      : error.message,
+  );
+  process.exit(1);
+});
+server.listen(Number(PORT), HOST, () => {
+  console.log(`\nDendrix runs at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}`);
+  if (isDemo) {
+    console.log(`Sign in as ${PEOPLE.map((p) => `${p.login} (${p.role})`).join(', ')}; the password of all is ${DEMO_PASSWORD}.`);
+  }
+});
+
+const stop = () => {
+  server.close(() => void sequelize.close().then(() => process.exit(0)));
+  server.closeAllConnections();
+};
+process.on('SIGINT', stop);
+process.on('SIGTERM', stop);

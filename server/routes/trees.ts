@@ -1,0 +1,87 @@
+import { z } from 'zod';
+import { id, isoDate, page, treeBrief, treeDetail, treeSubmission, type TreeBrief } from '@dendrix/core/contracts';
+import { treesToCsv, treesToGeoJson } from '@dendrix/core/exchange';
+import { route, type Route } from '../http/route';
+import { Tree } from '../models';
+import { verify } from '../services/audit';
+import { addTree, listTrees, treeDetail as detailOf } from '../services/trees';
+import { BRIEF, briefOf } from '../services/views';
+import type { World } from '../services/visits';
+
+const MOST = 2000;
+
+const box = z
+  .string()
+  .transform((text) => text.split(',').map(Number))
+  .pipe(z.tuple([z.number(), z.number(), z.number(), z.number()], { error: 'give west,south,east,north in degrees' }));
+
+const everyTree = async (): Promise<TreeBrief[]> => (await Tree.findAll({ order: [['tag', 'ASC']], attributes: [...BRIEF] })).map(briefOf);
+
+/** Trees: lists, one with its record, a new one, and the list as CSV and GeoJSON. */
+export const treeRoutes = (world: World): Route[] => [
+  route({
+    method: 'get',
+    path: '/trees',
+    summary: 'Trees by tag, in pages; by box or due date',
+    role: 'viewer',
+    query: z.object({
+      box: box.optional(),
+      dueBy: isoDate.optional(),
+      after: z.string().max(30).optional(),
+      limit: z.coerce.number().int().min(1).max(MOST).default(500),
+    }),
+    answer: page(treeBrief),
+    handle: ({ query }) => listTrees(query),
+  }),
+  route({
+    method: 'get',
+    path: '/trees/{id}',
+    summary: 'One tree with its whole record',
+    role: 'viewer',
+    params: z.object({ id }),
+    answer: treeDetail,
+    handle: ({ params }) => detailOf(params.id),
+  }),
+  route({
+    method: 'put',
+    path: '/trees/{id}',
+    summary: 'Add a tree under an id made on the device; sending again changes nothing',
+    role: 'crew',
+    params: z.object({ id }),
+    body: treeSubmission,
+    answer: treeBrief,
+    handle: ({ params, body, user }) => addTree(world.sequelize, params.id, body, user, world.now(), world.newId),
+  }),
+  route({
+    method: 'get',
+    path: '/exports/trees.csv',
+    summary: 'All trees as CSV',
+    role: 'viewer',
+    async handle({ response }) {
+      response
+        .type('text/csv; charset=utf-8')
+        .attachment('trees.csv')
+        .send(treesToCsv(await everyTree()));
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/exports/trees.geojson',
+    summary: 'All trees as GeoJSON',
+    role: 'viewer',
+    async handle({ response }) {
+      response
+        .type('application/geo+json')
+        .attachment('trees.geojson')
+        .send(JSON.stringify(treesToGeoJson(await everyTree())));
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/audit',
+    summary: 'Walks the audit chain and tells whether it holds',
+    role: 'coordinator',
+    answer: z.object({ entries: z.number(), brokenAt: z.number().nullable() }),
+    handle: () => verify(),
+  }),
+];
