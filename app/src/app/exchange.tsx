@@ -1,0 +1,3 @@
+import { Exchange } from '@/features/exchange/Exchange';
+
+export default Exchange;

@@ -1,0 +1,3 @@
+import { MapScreen } from '@/features/map/MapScreen';
+
+export default MapScreen;

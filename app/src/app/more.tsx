@@ -1,0 +1,3 @@
+import { More } from '@/features/more/More';
+
+export default More;

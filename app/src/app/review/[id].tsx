@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { ReviewScreen } from '@/features/review/ReviewScreen';
+
+export default function Review() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <ReviewScreen visitId={id} />;
+}

@@ -1,0 +1,5 @@
+import { ReviewScreen } from '@/features/review/ReviewScreen';
+
+export default function Review() {
+  return <ReviewScreen />;
+}

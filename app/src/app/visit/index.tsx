@@ -1,0 +1,3 @@
+import { StartVisit } from '@/features/visit/StartVisit';
+
+export default StartVisit;

@@ -1,0 +1,39 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useSession } from '@/features/session/useSession';
+import { useTrees } from '@/features/tree/useTrees';
+import { download } from '@/offline/api';
+import { Body, Button, Card, Heading, Page, Remark, Small } from '@/ui';
+import { ImportList } from './ImportList';
+
+/** Open formats out and in. */
+export function Exchange() {
+  const trees = useTrees();
+  const { account } = useSession();
+  const [problem, setProblem] = useState<string | null>(null);
+  const take = (path: string, name: string) => {
+    setProblem(null);
+    download(path, name).catch((error: Error) => setProblem(error.message));
+  };
+  return (
+    <Page title="Exchange">
+      <Card>
+        <Heading>Take the trees out</Heading>
+        <Body>{trees.data?.length ?? 0} trees with their name, how it stands, measurements, condition and what is due.</Body>
+        <View className="flex-row flex-wrap gap-2">
+          <Button onPress={() => take('/exports/trees.csv', 'trees.csv')}>CSV, for a spreadsheet</Button>
+          <Button onPress={() => take('/exports/trees.geojson', 'trees.geojson')}>GeoJSON, for a map program</Button>
+        </View>
+        {problem ? <Remark mood="caution">{problem}</Remark> : null}
+      </Card>
+      {account?.role === 'coordinator' ? (
+        <ImportList />
+      ) : (
+        <Card>
+          <Heading>Bring a tree list in</Heading>
+          <Small>A coordinator can do this. You are signed in as {account?.role}.</Small>
+        </Card>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,143 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { v7 as newId } from 'uuid';
+import { treeSubmission, type TreeBrief } from '@dendrix/core/contracts';
+import { nearby, SAME_TREE_WITHIN } from '@dendrix/core/exchange';
+import { distance } from '@dendrix/core/schedule';
+import { useTrees } from '@/features/tree/useTrees';
+import { useOutbox } from '@/offline/useOutbox';
+import { Body, Button, Choice, Field, Remark, Small, Strong } from '@/ui';
+
+interface Props {
+  place: { latitude: number; longitude: number } | null;
+  onPlace: (place: { latitude: number; longitude: number }) => void;
+  onClose: (id: string | null) => void;
+}
+
+const thisYear = () => new Date().getFullYear();
+
+/** A tree that is not on the list: where it stands, its tag, and what is known of its planting. */
+export function AddTree({ place, onPlace, onClose }: Props) {
+  const client = useQueryClient();
+  const trees = useTrees();
+  const { post } = useOutbox();
+  const [tag, setTag] = useState('');
+  const [where, setWhere] = useState('');
+  const [siteKind, setSiteKind] = useState<'street' | 'park' | 'garden' | 'other'>('street');
+  const [planted, setPlanted] = useState<'yes' | 'no' | 'unknown'>('unknown');
+  const [year, setYear] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+
+  const near = place ? nearby(trees.data ?? []).within(place, SAME_TREE_WITHIN)[0] : undefined;
+  const locate = () =>
+    navigator.geolocation.getCurrentPosition(
+      ({ coords }) => onPlace({ latitude: coords.latitude, longitude: coords.longitude }),
+      () => setProblem('This device did not tell where it is; tap the spot on the map.'),
+      { enableHighAccuracy: true, timeout: 8000 },
+    );
+  const add = async () => {
+    if (!place) return setProblem('Tap the spot on the map where the tree stands.');
+    if (trees.data?.some((t) => t.tag === tag.trim()))
+      return setProblem(`Another tree carries the tag ${tag.trim()}; give this one another.`);
+    const plantedYear = year.trim() === '' ? null : Number(year);
+    if (plantedYear !== null && !(Number.isInteger(plantedYear) && plantedYear >= 1500 && plantedYear <= thisYear()))
+      return setProblem(`The planting year lies between 1500 and ${thisYear()}.`);
+    const body = {
+      tag: tag.trim(),
+      ...place,
+      place: where.trim(),
+      siteKind,
+      plantedYear,
+      planted: planted === 'unknown' ? null : planted === 'yes',
+      note: '',
+    };
+    const checked = treeSubmission.safeParse(body);
+    if (!checked.success) return setProblem(checked.error.issues[0]?.message ?? 'Something is missing.');
+    const id = newId();
+    await post({ id, kind: 'tree', queuedAt: new Date().toISOString(), words: `New tree ${body.tag}`, body: checked.data });
+    // Shown at once from this device; the server's answer replaces it.
+    const { note: _note, ...brief } = checked.data;
+    client.setQueryData<TreeBrief[]>(['trees'], (kept = []) => [
+      ...kept,
+      {
+        ...brief,
+        id,
+        writtenName: null,
+        taxon: null,
+        level: null,
+        standing: 'unnamed',
+        dbh: null,
+        height: null,
+        vigour: null,
+        soundness: null,
+        hiddenDecay: null,
+        seenPercent: null,
+        dueOn: null,
+        dueBecause: null,
+        lastVisitOn: null,
+      },
+    ]);
+    onClose(id);
+  };
+  return (
+    <View className="max-h-[60%] gap-3 overflow-scroll border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label="Add a tree">
+      <View className="flex-row items-center justify-between gap-3">
+        <Strong className="font-head-semi text-[18px]">Add a tree</Strong>
+        <Button onPress={() => onClose(null)}>Cancel</Button>
+      </View>
+      {place ? (
+        <Body>
+          At {place.latitude.toFixed(6)}, {place.longitude.toFixed(6)}. Tap again to move it.
+        </Body>
+      ) : (
+        <View className="flex-row items-center gap-3">
+          <Body className="flex-1">Tap the spot on the map where it stands.</Body>
+          <Button onPress={locate}>Where I stand</Button>
+        </View>
+      )}
+      {near && place ? (
+        <Remark
+          mood="caution"
+          title={`Is it ${near.tag}?`}
+        >{`A tree stands ${distance(near, place).toFixed(1)} m from here already (${near.taxon ?? near.writtenName ?? 'no name yet'}).`}</Remark>
+      ) : null}
+      <View className="flex-row gap-3">
+        <Field className="flex-1" label="Tag" value={tag} onChangeText={setTag} />
+        <Field className="flex-1" label="Planted in" value={year} inputMode="numeric" onChangeText={setYear} />
+      </View>
+      <Field label="Street or park" value={where} onChangeText={setWhere} />
+      <Choice
+        label="It stands in a"
+        shown={false}
+        options={[
+          { value: 'street', words: 'Street' },
+          { value: 'park', words: 'Park' },
+          { value: 'garden', words: 'Garden' },
+          { value: 'other', words: 'Elsewhere' },
+        ]}
+        value={siteKind}
+        onChange={setSiteKind}
+      />
+      <Choice
+        label="Planted?"
+        shown={false}
+        options={[
+          { value: 'yes', words: 'Planted' },
+          { value: 'no', words: 'Self-sown' },
+          { value: 'unknown', words: 'Not known' },
+        ]}
+        value={planted}
+        onChange={setPlanted}
+      />
+      {problem ? (
+        <Small role="alert" className="font-body-bold text-oxide">
+          {problem}
+        </Small>
+      ) : null}
+      <Button kind="next" onPress={() => void add()}>
+        Add it
+      </Button>
+    </View>
+  );
+}

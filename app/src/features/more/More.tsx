@@ -1,0 +1,103 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { useSettings } from '@/features/shell/settings';
+import { library } from '@/features/shell/library';
+import { useSession, useSignOut } from '@/features/session/useSession';
+import { discard } from '@/offline/outbox';
+import { useOutbox } from '@/offline/useOutbox';
+import { Body, Button, Card, Choice, Heading, Page, Remark, Small, Strong, useTheme } from '@/ui';
+import type { ThemeChoice } from '@/ui/theme';
+
+/** Who is signed in, what waits, how things are shown, and the lists in and out. */
+export function More() {
+  const router = useRouter();
+  const { account } = useSession();
+  const signOut = useSignOut();
+  const { parcels, send, online } = useOutbox();
+  const { settings, change } = useSettings();
+  const { choice, choose } = useTheme();
+  return (
+    <Page title="More">
+      <Card>
+        <Heading>{account?.name ?? ''}</Heading>
+        <Small>
+          Signed in as {account?.role}. {parcels.length > 0 ? 'Send what waits before you sign out: it goes out under your name.' : ''}
+        </Small>
+        <Button onPress={() => signOut.mutate()} disabled={parcels.length > 0 || signOut.isPending}>
+          Sign out
+        </Button>
+      </Card>
+      <Card>
+        <Heading>Lists in and out</Heading>
+        <Body>Bring in a municipal tree list, or take all trees out as CSV or GeoJSON.</Body>
+        <Button kind="next" onPress={() => router.push('/exchange')}>
+          Exchange
+        </Button>
+      </Card>
+      <Card className="gap-3">
+        <Heading>To be sent</Heading>
+        {parcels.length === 0 ? <Body>Nothing waits on this device.</Body> : null}
+        {parcels.map((parcel) => (
+          <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title={parcel.words}>
+            <View className="gap-2">
+              <Body>{parcel.problem ?? 'Goes out when there is a signal.'}</Body>
+              {parcel.problem ? (
+                <Button label={`Throw away: ${parcel.words}`} onPress={() => void discard(parcel.id)}>
+                  Throw this away
+                </Button>
+              ) : null}
+            </View>
+          </Remark>
+        ))}
+        {parcels.length > 0 ? (
+          <Button onPress={() => void send()} disabled={!online}>
+            {online ? 'Send now' : 'No signal'}
+          </Button>
+        ) : null}
+      </Card>
+      <Card className="gap-4">
+        <Heading>On this device</Heading>
+        <Choice<ThemeChoice>
+          label="Light"
+          options={[
+            { value: 'as the device', words: 'As the device' },
+            { value: 'day', words: 'Day' },
+            { value: 'dusk', words: 'Dusk' },
+          ]}
+          value={choice}
+          onChange={choose}
+        />
+        <Choice
+          label="Units"
+          options={[
+            { value: 'metric', words: 'Metres, centimetres' },
+            { value: 'feet', words: 'Feet, inches' },
+          ]}
+          value={settings.units}
+          onChange={(units) => change({ units })}
+        />
+        <Choice
+          label="Stems are read as"
+          options={[
+            { value: 'girth', words: 'Girth' },
+            { value: 'diameter', words: 'Diameter' },
+          ]}
+          value={settings.stem}
+          onChange={(stem) => change({ stem })}
+        />
+      </Card>
+      <Card>
+        <Heading>What this record is not</Heading>
+        <Body>
+          A name given here is no leave to eat anything. A judgement from the ground is a field look: where people or property are beneath,
+          a qualified assessor confirms it. Felling, pruning and pesticide work follow local code, permit, protected-species law and
+          licensed practice.
+        </Body>
+      </Card>
+      <Small>
+        Library <Strong className="text-[14px]">{library.version}</Strong>: {library.taxa.length} taxa, {library.signs.length} signs,{' '}
+        {library.agents.length} agents.
+      </Small>
+    </Page>
+  );
+}

@@ -1,0 +1,33 @@
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
+import { useFonts } from 'expo-font';
+import { useEffect, type ReactNode } from 'react';
+import { GestureHandlerRootView } from 'react-native-gesture-handler';
+import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { persister, queryClient, KEEP_FOR } from '@/offline/query';
+import { registerServiceWorker } from '@/offline/service-worker';
+import { ThemeProvider } from '@/ui/theme';
+import { SettingsProvider } from './settings';
+
+/** Everything below has fonts, theme, settings and the kept answers. */
+export function Providers({ children }: { children: ReactNode }) {
+  const [loaded, problem] = useFonts({
+    Bricolage_600: require('@expo-google-fonts/bricolage-grotesque/600SemiBold/BricolageGrotesque_600SemiBold.ttf') as number,
+    Bricolage_700: require('@expo-google-fonts/bricolage-grotesque/700Bold/BricolageGrotesque_700Bold.ttf') as number,
+    Atkinson_400: require('@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf') as number,
+    Atkinson_700: require('@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf') as number,
+    Newsreader_500_Italic: require('@expo-google-fonts/newsreader/500Medium_Italic/Newsreader_500Medium_Italic.ttf') as number,
+  });
+  useEffect(registerServiceWorker, []);
+  if (!loaded && !problem) return null;
+  return (
+    <GestureHandlerRootView style={{ flex: 1 }}>
+      <SafeAreaProvider>
+        <PersistQueryClientProvider client={queryClient} persistOptions={{ persister, maxAge: KEEP_FOR, buster: '1' }}>
+          <ThemeProvider>
+            <SettingsProvider>{children}</SettingsProvider>
+          </ThemeProvider>
+        </PersistQueryClientProvider>
+      </SafeAreaProvider>
+    </GestureHandlerRootView>
+  );
+}

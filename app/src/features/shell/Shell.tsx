@@ -1,0 +1,131 @@
+import { usePathname, useRouter } from 'expo-router';
+import { useEffect, useState, type ReactNode } from 'react';
+import { Pressable, Text, View } from 'react-native';
+import { useSafeAreaInsets } from 'react-native-safe-area-context';
+import { SignIn } from '@/features/session/SignIn';
+import { useSession } from '@/features/session/useSession';
+import { useOutbox } from '@/offline/useOutbox';
+import { Small, useTheme, useWide, Waiting } from '@/ui';
+import { Icon, type IconName } from './icons';
+import { Shortcuts } from './Shortcuts';
+
+interface Place {
+  icon: IconName;
+  words: string;
+  path: string;
+}
+
+const PLACES: readonly Place[] = [
+  { icon: 'today', words: 'Today', path: '/today' },
+  { icon: 'map', words: 'Map', path: '/map' },
+  { icon: 'visit', words: 'Start a visit', path: '/visit' },
+  { icon: 'review', words: 'Review', path: '/review' },
+  { icon: 'more', words: 'More', path: '/more' },
+];
+
+/** The frame: a bar below on a phone, a rail at the left where there is room. A visit fills the phone alone. */
+export function Shell({ children }: { children: ReactNode }) {
+  const { account, known, problem } = useSession();
+  const wide = useWide();
+  const pathname = usePathname();
+  const { parcels, online } = useOutbox();
+  const insets = useSafeAreaInsets();
+  const inVisit = /^\/visit\/.+/.test(pathname);
+  const [patient, setPatient] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setPatient(true), 300);
+    return () => clearTimeout(timer);
+  }, []);
+
+  if (!known) {
+    if (problem) return <SignIn />;
+    return <View className="flex-1 bg-paper">{patient ? <Waiting what="your account" /> : null}</View>;
+  }
+  if (!account) return <SignIn />;
+  const state = !online ? 'No signal: work goes on, all is kept here' : parcels.length > 0 ? `${parcels.length} to send` : null;
+  return (
+    <View className={`flex-1 bg-paper ${wide ? 'flex-row' : ''}`} style={{ paddingTop: insets.top }}>
+      <Shortcuts />
+      {wide ? <Rail pathname={pathname} state={state} /> : null}
+      <View className="min-h-0 min-w-0 flex-1">
+        {!wide && state && !inVisit ? (
+          <View className="bg-sulphur-wash px-4 py-1" role="status">
+            <Small className="text-ink">{state}</Small>
+          </View>
+        ) : null}
+        {children}
+      </View>
+      {!wide && !inVisit ? <Bar pathname={pathname} bottom={insets.bottom} /> : null}
+    </View>
+  );
+}
+
+const isAt = (pathname: string, path: string) => pathname === path || pathname.startsWith(`${path}/`);
+
+function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
+  const router = useRouter();
+  const { palette } = useTheme();
+  return (
+    <View
+      role="navigation"
+      aria-label="Main"
+      className="flex-row items-end border-t-2 border-ink bg-sheet px-1 pt-1"
+      style={{ paddingBottom: bottom + 4 }}
+    >
+      {PLACES.map((place) => {
+        const on = isAt(pathname, place.path);
+        const centre = place.icon === 'visit';
+        return (
+          <Pressable
+            key={place.path}
+            role="link"
+            aria-label={place.words}
+            aria-current={on ? 'page' : undefined}
+            onPress={() => router.navigate(place.path)}
+            className={`min-h-[52px] flex-1 items-center justify-center gap-[2px] active:opacity-60 ${centre ? 'mx-1 rounded-md bg-oxide' : ''}`}
+          >
+            <Icon name={place.icon} colour={centre ? palette.onOxide : on ? palette.ink : palette.soft} size={centre ? 26 : 24} />
+            <Text className={`font-body-bold text-[12px] ${centre ? 'text-on-oxide' : on ? 'text-ink underline' : 'text-soft'}`}>
+              {centre ? 'Visit' : place.words}
+            </Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+function Rail({ pathname, state }: { pathname: string; state: string | null }) {
+  const router = useRouter();
+  const { palette } = useTheme();
+  return (
+    <View role="navigation" aria-label="Main" className="w-[176px] gap-1 border-r-2 border-ink bg-sheet px-3 py-5">
+      <Text className="mb-4 px-2 font-head text-[24px] text-ink">Dendrix</Text>
+      {PLACES.map((place) => {
+        const on = isAt(pathname, place.path);
+        const main = place.icon === 'visit';
+        return (
+          <Pressable
+            key={place.path}
+            role="link"
+            aria-current={on ? 'page' : undefined}
+            onPress={() => router.navigate(place.path)}
+            className={`min-h-[48px] flex-row items-center gap-3 rounded-md px-2 active:opacity-60 ${main ? 'my-2 bg-oxide' : on ? 'bg-paper' : ''}`}
+          >
+            <Icon name={place.icon} colour={main ? palette.onOxide : palette.ink} />
+            <Text className={`font-body-bold text-[16px] ${main ? 'text-on-oxide' : 'text-ink'} ${on && !main ? 'underline' : ''}`}>
+              {place.words}
+            </Text>
+          </Pressable>
+        );
+      })}
+      <View className="flex-1" />
+      {state ? (
+        <View className="rounded-md bg-sulphur-wash p-2" role="status">
+          <Small className="text-ink">{state}</Small>
+        </View>
+      ) : null}
+      <Small className="px-2 pt-2">Press ? for keys</Small>
+    </View>
+  );
+}

@@ -1,0 +1,42 @@
+import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+
+/** What a person sets for themselves on this device. */
+export interface Settings {
+  units: 'metric' | 'feet';
+  stem: 'diameter' | 'girth';
+  breastHeight: number;
+}
+
+const FIRST: Settings = { units: 'metric', stem: 'girth', breastHeight: 1.3 };
+const KEY = 'dendrix-settings';
+
+function stored(): Settings {
+  try {
+    return { ...FIRST, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>) };
+  } catch {
+    return FIRST;
+  }
+}
+
+const SettingsContext = createContext<{ settings: Settings; change: (part: Partial<Settings>) => void }>({
+  settings: FIRST,
+  change: () => {},
+});
+
+export function SettingsProvider({ children }: { children: ReactNode }) {
+  const [settings, setSettings] = useState(stored);
+  const value = useMemo(
+    () => ({
+      settings,
+      change(part: Partial<Settings>) {
+        const next = { ...settings, ...part };
+        setSettings(next);
+        localStorage.setItem(KEY, JSON.stringify(next));
+      },
+    }),
+    [settings],
+  );
+  return <SettingsContext.Provider value={value}>{children}</SettingsContext.Provider>;
+}
+
+export const useSettings = () => useContext(SettingsContext);

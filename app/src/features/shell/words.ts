@@ -1,0 +1,42 @@
+import { format, parseISO } from 'date-fns';
+import { seasonOf } from '@dendrix/core/season';
+import { daysBetween } from '@dendrix/core/schedule';
+import { district } from './library';
+
+/** "24 November 2026". */
+export const dayWords = (iso: string): string => format(parseISO(iso), 'd MMMM yyyy');
+
+/** "20 March 2027, spring": a date with the season it falls in. */
+export const dateWithSeason = (iso: string): string => `${dayWords(iso)}, ${seasonOf(iso, district.latitude)}`;
+
+/** "due today", "3 days over", "in 12 days". */
+export function dueWords(today: string, due: string): string {
+  const days = daysBetween(today, due);
+  if (days === 0) return 'due today';
+  if (days < -60) return `${Math.round(-days / 30.44)} months over`;
+  if (days < 0) return `${-days} day${days === -1 ? '' : 's'} over`;
+  return `in ${days} day${days === 1 ? '' : 's'}`;
+}
+
+/** "350 m", "2.4 km". */
+export const distanceWords = (m: number): string => (m < 1000 ? `${Math.round(m / 10) * 10} m` : `${(m / 1000).toFixed(1)} km`);
+
+const STANDING: Record<string, string> = {
+  unnamed: 'No name yet',
+  imported: 'From the town list, not checked',
+  proposed: 'Proposed, waits for a second look',
+  confirmed: 'Confirmed by a second look',
+  questioned: 'Questioned in review',
+  overturned: 'Corrected in review',
+};
+
+/** How a name stands, in words. */
+export const standingWords = (standing: string): string => STANDING[standing] ?? standing;
+
+/** "1.2 m" or "34 cm", or feet and inches for those who work in them. */
+export function lengthWords(m: number, units: 'metric' | 'feet', kind: 'stem' | 'tree'): string {
+  if (units === 'feet') return kind === 'stem' ? `${(m / 0.0254).toFixed(1)} in` : `${(m / 0.3048).toFixed(0)} ft`;
+  return kind === 'stem' ? `${(m * 100).toFixed(m < 1 ? 1 : 0)} cm` : `${m.toFixed(1)} m`;
+}
+
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,126 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { plateLeaf } from '@dendrix/core/figures';
+import { seasonOf } from '@dendrix/core/season';
+import { district, commonName, taxonNamed } from '@/features/shell/library';
+import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
+import { useOutbox } from '@/offline/useOutbox';
+import { Body, Button, Card, Choice, Drawing, Heading, Latin, Page, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
+import { useRound, type Stop } from './useRound';
+
+const SPANS = [
+  { value: '0', words: 'Due now' },
+  { value: '14', words: 'Two weeks' },
+  { value: '90', words: 'Three months' },
+] as const;
+
+/** The round of the day: which trees, why each, what the season can settle, in walking order. */
+export function Today() {
+  const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('0');
+  const { stops, total, metres, today, trees } = useRound(Number(span));
+  const { parcels, send, online } = useOutbox();
+  const wide = useWide();
+  if (!trees.data)
+    return (
+      <Waiting
+        what="the trees"
+        problem={trees.error?.message}
+        retry={trees.error ? <Button onPress={() => void trees.refetch()}>Try again</Button> : null}
+      />
+    );
+  const season = seasonOf(today, district.latitude);
+  return (
+    <Page title="Today" wide={wide}>
+      <View className="gap-1">
+        <Body className="text-soft">
+          {dayWords(today)}, {season} in {district.name}
+        </Body>
+        <Strong>
+          {stops.length === 0
+            ? 'Nothing is due.'
+            : `${stops.length}${total > stops.length ? ` of ${total}` : ''} tree${stops.length === 1 ? '' : 's'}, about ${distanceWords(metres)} to walk in this order`}
+        </Strong>
+      </View>
+      {parcels.length > 0 ? (
+        <Remark mood={parcels.some((p) => p.problem) ? 'caution' : 'second'} title={`${parcels.length} waiting to be sent`}>
+          <View className="gap-2">
+            {parcels.map((parcel) => (
+              <Small key={parcel.id} className="text-ink">
+                {parcel.words}
+                {parcel.problem ? `: ${parcel.problem}` : ''}
+              </Small>
+            ))}
+            <Button onPress={() => void send()} disabled={!online}>
+              {online ? 'Send now' : 'Sends itself when there is a signal'}
+            </Button>
+          </View>
+        </Remark>
+      ) : null}
+      <Choice label="How far ahead" shown={false} options={SPANS} value={span} onChange={setSpan} />
+      <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-3'}>
+        {stops.map((stop, i) => (
+          <StopCard key={stop.tree.id} stop={stop} number={i + 1} today={today} wide={wide} />
+        ))}
+      </View>
+      {stops.length === 0 ? (
+        <Card>
+          <Heading>The round is done</Heading>
+          <Body>Look further ahead above, or choose a tree on the map.</Body>
+        </Card>
+      ) : null}
+    </Page>
+  );
+}
+
+function StopCard({ stop: { tree, settles, step }, number, today, wide }: { stop: Stop; number: number; today: string; wide: boolean }) {
+  const router = useRouter();
+  const taxon = taxonNamed(tree.taxon);
+  const over = tree.dueOn !== null && tree.dueOn < today;
+  return (
+    <View className={wide ? 'w-[calc(50%-8px)]' : ''}>
+      <Card className="gap-3">
+        <Pressable
+          role="link"
+          aria-label={`Tree ${tree.tag}, ${tree.place}`}
+          onPress={() => router.push(`/tree/${tree.id}`)}
+          className="flex-row gap-3 active:opacity-60"
+        >
+          <View className="flex-1 gap-1">
+            <View className="flex-row flex-wrap items-center gap-2">
+              <TreeTag tag={tree.tag} />
+              <Small className="flex-shrink">{tree.place}</Small>
+            </View>
+            <Latin>{tree.taxon ?? 'not yet named'}</Latin>
+            {tree.taxon ? (
+              <Small>{commonName(tree.taxon)}</Small>
+            ) : tree.writtenName ? (
+              <Small>the list says “{tree.writtenName}”</Small>
+            ) : null}
+          </View>
+          {taxon ? <Drawing figure={plateLeaf(taxon)} width={58} height={58} /> : null}
+        </Pressable>
+        <View className="gap-1">
+          <Body>
+            <Strong className={over ? 'text-oxide' : ''}>{tree.dueOn ? dueWords(today, tree.dueOn) : ''}</Strong>
+            {tree.dueBecause ? `: ${tree.dueBecause}` : ''}
+          </Body>
+          <Small>
+            Now shows {settles.now.slice(0, 6).join(', ')}
+            {settles.later[0] ? `. Later: ${settles.later.map((l) => `${l.what} ${l.when}`).join('; ')}` : ''}.
+          </Small>
+        </View>
+        <View className="flex-row items-center gap-3">
+          <Small className="flex-1">{step === null ? `Stop ${number}: start here` : `Stop ${number}: ${distanceWords(step)} on`}</Small>
+          <Button
+            kind={number === 1 ? 'next' : 'plain'}
+            label={`Start a visit to ${tree.tag}`}
+            onPress={() => router.push(`/visit/${tree.id}`)}
+          >
+            Start a visit
+          </Button>
+        </View>
+      </Card>
+    </View>
+  );
+}

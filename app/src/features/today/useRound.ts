@@ -1,0 +1,48 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import type { TreeBrief, TreeDetail } from '@dendrix/core/contracts';
+import { distance, due, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/schedule';
+import { district, taxonNamed } from '@/features/shell/library';
+import { todayIso } from '@/features/shell/today';
+import { useTrees } from '@/features/tree/useTrees';
+import { get } from '@/offline/api';
+
+/** A stop of the round. */
+export interface Stop {
+  tree: TreeBrief;
+  settles: Settles;
+  /** m from the stop before, null for the first. */
+  step: number | null;
+}
+
+/** Most stops that make one round; the longest overdue are taken. */
+const ROUND = 20;
+
+/** Trees due within some days, in walking order, with what the season can settle at each. */
+export function useRound(within: number) {
+  const trees = useTrees();
+  const client = useQueryClient();
+  const today = todayIso();
+  const round = useMemo(() => {
+    const all = due(trees.data ?? [], today, within);
+    const order = walkingOrder(all.slice(0, ROUND));
+    const stops = order.map((tree, i): Stop => ({
+      tree,
+      settles: settles(taxonNamed(tree.taxon), today, district.latitude),
+      step: i === 0 ? null : distance(order[i - 1] as TreeBrief, tree),
+    }));
+    return { stops, total: all.length, metres: walkLength(order) };
+  }, [trees.data, today, within]);
+
+  // The records of the round are fetched ahead, so that they are there when the signal is not.
+  useEffect(() => {
+    for (const { tree } of round.stops) {
+      void client.prefetchQuery({
+        queryKey: ['tree', tree.id],
+        queryFn: () => get<TreeDetail>(`/trees/${tree.id}`),
+        staleTime: 10 * 60_000,
+      });
+    }
+  }, [client, round.stops]);
+  return { ...round, today, trees };
+}

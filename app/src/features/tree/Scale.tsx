@@ -1,0 +1,37 @@
+import { View } from 'react-native';
+import { Body, Small, Strong } from '@/ui';
+
+/** A colour and a share of the way for how bad a band is; the word says it, the colour only helps. */
+const tone = (rank: number, last: number) =>
+  rank < 0 ? 'bg-transparent' : rank === 0 ? 'bg-lichen' : rank >= last - 1 ? 'bg-oxide' : 'bg-sulphur';
+
+interface Props {
+  label: string;
+  bands: readonly string[];
+  judged: { band: string; reasons: string[] };
+  short?: boolean;
+}
+
+/** One scale: its word, the place on the scale, and the reasons. A band beside the scale ("on what was looked at") leaves it blank. */
+export function Scale({ label, bands, judged, short = false }: Props) {
+  const rank = bands.indexOf(judged.band);
+  return (
+    <View className="gap-1">
+      <Small>{label}</Small>
+      <Strong
+        className={`${short ? 'text-[17px]' : 'text-[20px]'} leading-[24px] ${rank >= bands.length - 2 && rank > 0 ? 'text-oxide' : ''}`}
+      >
+        {judged.band.charAt(0).toUpperCase() + judged.band.slice(1)}
+      </Strong>
+      <View className="flex-row gap-1" aria-hidden>
+        {bands.map((band, i) => (
+          <View
+            key={band}
+            className={`h-[9px] flex-1 rounded-sm border ${i === rank ? `border-ink ${tone(i, bands.length)}` : 'border-rule'} ${rank < 0 ? 'border-dashed' : ''}`}
+          />
+        ))}
+      </View>
+      {short ? null : judged.reasons.map((reason) => <Body key={reason}>{reason}</Body>)}
+    </View>
+  );
+}

@@ -1,0 +1,342 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { changeSince, sideWords, zoneWords, type Assessment } from '@dendrix/core/condition';
+import type { DeterminationView, TreeDetail, VisitView } from '@dendrix/core/contracts';
+import { plateLeaf } from '@dendrix/core/figures';
+import { HIDDEN_DECAY, SOUNDNESS, STEM_SIDES, VIGOUR, type Zone } from '@dendrix/core/knowledge';
+import { growth } from '@dendrix/core/measure';
+import { commonName, library, taxonNamed } from '@/features/shell/library';
+import { useSettings } from '@/features/shell/settings';
+import { todayIso } from '@/features/shell/today';
+import { dateWithSeason, dayWords, dueWords, lengthWords, standingWords } from '@/features/shell/words';
+import { useSession } from '@/features/session/useSession';
+import { signWords } from '@/features/visit/sign-words';
+import { Body, Button, Card, Drawing, Figures, Heading, Latin, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
+import { useOutbox } from '@/offline/useOutbox';
+import { Rings } from './Rings';
+import { Scale } from './Scale';
+import { useTree } from './useTrees';
+
+const NOT_JUDGED = { band: 'not looked at yet', reasons: [] };
+const judged = (visit: VisitView | undefined, scale: 'vigour' | 'soundness' | 'hiddenDecay') =>
+  (visit?.judgement[scale] as Assessment['vigour'] | undefined) ?? NOT_JUDGED;
+
+/** Who it is and how sure, two scales, the rings, what is due, every visit and every name it ever had. */
+export function TreePage({ id }: { id: string }) {
+  const router = useRouter();
+  const wide = useWide();
+  const query = useTree(id);
+  const { account } = useSession();
+  const { parcels } = useOutbox();
+  const unsent = parcels.filter((p) => p.kind === 'visit' && p.body.treeId === id);
+  const tree = query.data;
+  if (!tree) {
+    return (
+      <View className="p-4">
+        {unsent.length > 0 ? (
+          <Remark mood="second" title="A visit waits to be sent">
+            It is kept on this device and goes out when there is a signal.
+          </Remark>
+        ) : null}
+        <Waiting
+          what="the tree"
+          problem={query.error?.message}
+          retry={query.error ? <Button onPress={() => void query.refetch()}>Try again</Button> : null}
+        />
+      </View>
+    );
+  }
+  const last = tree.visits[0];
+  const today = todayIso();
+  const mayVisit = account !== null && account.role !== 'viewer';
+  const left = (
+    <>
+      <Identity tree={tree} />
+      {unsent.map((parcel) => (
+        <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit waits to be sent">
+          {parcel.problem ?? 'It is kept on this device and goes out when there is a signal.'}
+        </Remark>
+      ))}
+      <View className="flex-row gap-4">
+        <View className="flex-1">
+          <Scale label="Vigour" bands={VIGOUR} judged={judged(last, 'vigour')} short />
+        </View>
+        <View className="flex-1">
+          <Scale label="Soundness" bands={SOUNDNESS} judged={judged(last, 'soundness')} short />
+        </View>
+      </View>
+      <History tree={tree} />
+    </>
+  );
+  const right = (
+    <>
+      {last ? <LastJudgement visit={last} /> : null}
+      <Facts tree={tree} />
+      <Heading>Every name it had</Heading>
+      {tree.determinations.map((d) => (
+        <NameGiven key={d.id} given={d} tree={tree} />
+      ))}
+      {tree.determinations.length === 0 ? (
+        <Small>Nobody has named it{tree.writtenName ? `; the town list says “${tree.writtenName}”` : ''}.</Small>
+      ) : null}
+      <Heading>Every visit</Heading>
+      {tree.visits.map((visit) => (
+        <VisitCard key={visit.id} visit={visit} tree={tree} />
+      ))}
+      {tree.visits.length === 0 ? <Small>Nobody has visited it yet.</Small> : null}
+    </>
+  );
+  return (
+    <View className="min-h-0 flex-1">
+      <ScrollView
+        className="flex-1"
+        contentContainerClassName={`w-full self-center gap-5 p-4 pb-8 ${wide ? 'max-w-[1180px] flex-row' : 'max-w-[760px]'}`}
+      >
+        {wide ? (
+          <>
+            <View className="flex-1 gap-5">{left}</View>
+            <View className="flex-1 gap-4">{right}</View>
+          </>
+        ) : (
+          <>
+            {left}
+            {right}
+          </>
+        )}
+      </ScrollView>
+      <View className="gap-2 border-t-2 border-ink bg-sheet px-4 pb-3 pt-2">
+        <View className={wide ? 'w-full max-w-[1148px] flex-row items-center gap-4 self-center' : 'gap-2'}>
+          <View className="min-w-0 flex-1">
+            <View className="flex-row justify-between gap-3">
+              <Small>Come back{tree.dueOn ? `, ${dueWords(today, tree.dueOn)}` : ''}</Small>
+            </View>
+            <Strong>{tree.dueOn ? `by ${dateWithSeason(tree.dueOn)}` : 'no date set'}</Strong>
+            {tree.dueBecause ? <Small numberOfLines={2}>{tree.dueBecause}</Small> : null}
+          </View>
+          <View className="flex-row gap-2">
+            {mayVisit ? (
+              <Button kind="next" className="flex-1 px-6" onPress={() => router.push(`/visit/${tree.id}`)}>
+                Start a visit
+              </Button>
+            ) : null}
+            <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>On the map</Button>
+          </View>
+        </View>
+      </View>
+    </View>
+  );
+}
+
+function Identity({ tree }: { tree: TreeDetail }) {
+  const taxon = taxonNamed(tree.taxon);
+  const now = tree.determinations[0];
+  return (
+    <View className="gap-2">
+      <View className="flex-row flex-wrap items-center gap-3">
+        <TreeTag tag={tree.tag} />
+        <Small className="flex-shrink">{tree.place}</Small>
+      </View>
+      <View className="flex-row gap-3">
+        <View className="min-w-0 flex-1 gap-1">
+          <Latin role="heading" aria-level={1} className="text-[30px] leading-[34px]">
+            {tree.level === 'cf. species' ? 'cf. ' : ''}
+            {tree.taxon ?? 'Not yet named'}
+          </Latin>
+          {tree.taxon ? <Strong className="text-[18px]">{commonName(tree.taxon)}</Strong> : null}
+          {now?.infraspecific ? <Small>noted as {now.infraspecific}</Small> : null}
+          <Body>
+            <Strong className={tree.standing === 'confirmed' || tree.standing === 'overturned' ? 'text-slate' : ''}>
+              {standingWords(tree.standing)}
+            </Strong>
+            {now ? `. ${now.why}` : ''}
+          </Body>
+        </View>
+        {taxon ? <Drawing figure={plateLeaf(taxon)} width={84} height={96} label={`Leaf of ${taxon.name}`} /> : null}
+      </View>
+    </View>
+  );
+}
+
+/** The rings, and beside them what changed at one side. */
+function History({ tree }: { tree: TreeDetail }) {
+  const grown = tree.visits.length === 0 ? null : sideStory(tree.visits);
+  if (tree.visits.length === 0) return null;
+  const never = (STEM_SIDES as Zone[]).filter((zone) => !tree.visits.some((visit) => visit.record.looked.includes(zone)));
+  const lately = (STEM_SIDES as Zone[]).filter((zone) => !never.includes(zone) && !tree.visits[0]?.record.looked.includes(zone));
+  return (
+    <View className="gap-2">
+      <Heading>Its rings, one a visit</Heading>
+      <View className="flex-row flex-wrap items-center gap-4">
+        <Rings visits={tree.visits} size={250} />
+        <View className="min-w-[130px] flex-1 gap-2">
+          {grown ? (
+            <View>
+              <Strong>{grown.where}</Strong>
+              <Body>{grown.what}</Body>
+              {grown.steps.map((step) => (
+                <Body key={step}>{step}</Body>
+              ))}
+            </View>
+          ) : (
+            <Small>No sign on the stem so far.</Small>
+          )}
+          <Small>
+            Dotted: nobody looked.
+            {never.length > 0 ? ` The ${never.map(sideWords).join(', ')} side has never been seen.` : ''}
+            {lately.length > 0 ? ` Not seen last time: ${lately.map(sideWords).join(', ')}.` : ''}
+          </Small>
+        </View>
+      </View>
+    </View>
+  );
+}
+
+const sizeWords = (field: string, value: number) =>
+  field === 'percent' || field === 'cover'
+    ? `${value} %`
+    : value < 0.1
+      ? `${(value * 1000).toFixed(0)} mm`
+      : `${(value * 100).toFixed(0)} cm`;
+
+/** The sign that was met most often, and its size over the years. */
+function sideStory(visits: readonly VisitView[]): { where: string; what: string; steps: string[] } | null {
+  const met = new Map<string, { visit: VisitView; sign: VisitView['record']['signs'][number] }[]>();
+  for (const visit of [...visits].reverse()) {
+    for (const sign of visit.record.signs) {
+      const key = `${sign.id}/${sign.zone}`;
+      met.set(key, [...(met.get(key) ?? []), { visit, sign }]);
+    }
+  }
+  const longest = [...met.values()].sort((a, b) => b.length - a.length)[0];
+  const first = longest?.[0];
+  if (!longest || !first) return null;
+  const steps = longest.map(({ visit, sign }) => {
+    const { field, now } = changeSince([], [sign])[0] ?? {};
+    return `${visit.finishedAt.slice(0, 7)} ${field && now !== null && now !== undefined ? sizeWords(field, now) : 'seen'}`;
+  });
+  const where = zoneWords(first.sign.zone);
+  return {
+    where: where.charAt(0).toUpperCase() + where.slice(1),
+    what: library.signs.find((s) => s.id === first.sign.id)?.label.toLowerCase() ?? first.sign.id,
+    steps,
+  };
+}
+
+function LastJudgement({ visit }: { visit: VisitView }) {
+  const judgement = visit.judgement as unknown as Assessment;
+  return (
+    <View className="gap-3">
+      <Remark
+        mood={
+          judged(visit, 'soundness').band === 'serious weakness' || judged(visit, 'soundness').band === 'act first' ? 'caution' : 'plain'
+        }
+        title={`${visit.by.name}, ${dayWords(visit.finishedAt.slice(0, 10))}`}
+      >
+        {judgement.note}
+      </Remark>
+      <Scale label="Hidden decay" bands={HIDDEN_DECAY} judged={judged(visit, 'hiddenDecay')} />
+      {judgement.lookedAt.cannotSay.slice(0, 3).map((sentence) => (
+        <Small key={sentence}>{sentence}</Small>
+      ))}
+      {judgement.cautions.slice(0, 3).map((caution) => (
+        <Remark key={caution} mood="caution">
+          {caution}
+        </Remark>
+      ))}
+    </View>
+  );
+}
+
+function Facts({ tree }: { tree: TreeDetail }) {
+  const { settings } = useSettings();
+  const readings = tree.visits.flatMap((visit) => {
+    const { dbh, breastHeight } = visit.record.measurements;
+    return dbh ? [{ date: visit.finishedAt.slice(0, 10), dbh: dbh.m, breastHeight }] : [];
+  });
+  const grew = new Set(readings.map((r) => r.date)).size >= 2 ? growth(readings) : null;
+  return (
+    <Card>
+      <View className="flex-row flex-wrap gap-x-8 gap-y-3">
+        <Fact label="Diameter" value={tree.dbh === null ? 'not measured' : lengthWords(tree.dbh, settings.units, 'stem')} />
+        <Fact label="Height" value={tree.height === null ? 'not measured' : lengthWords(tree.height, settings.units, 'tree')} />
+        <Fact label="Planted" value={tree.plantedYear === null ? 'not known' : String(tree.plantedYear)} />
+      </View>
+      {grew ? (
+        <Body>
+          {grew.real
+            ? `Grew ${(grew.perYear * 1000).toFixed(0)} mm a year (${(grew.low * 1000).toFixed(0)} to ${(grew.high * 1000).toFixed(0)}).`
+            : 'No change of diameter that the tape could see.'}
+        </Body>
+      ) : null}
+    </Card>
+  );
+}
+
+const Fact = ({ label, value }: { label: string; value: string }) => (
+  <View>
+    <Small>{label}</Small>
+    <Figures className={/^[0-9]/.test(value) ? '' : 'text-[16px]'}>{value}</Figures>
+  </View>
+);
+
+const SOURCE_WORDS = { import: 'town list', visit: 'visit', review: 'review' } as const;
+
+function NameGiven({ given, tree }: { given: DeterminationView; tree: TreeDetail }) {
+  const review = tree.reviews.find((r) => r.visitId === given.visitId && given.source === 'visit');
+  const verdict = review ? { confirm: 'confirmed', question: 'questioned', overturn: 'overturned' }[review.verdict] : null;
+  return (
+    <View className="gap-[2px] border-l-2 border-rule pl-3">
+      <Latin className={`text-[18px] leading-[22px] ${verdict === 'overturned' ? 'line-through' : ''}`}>{given.taxon ?? 'not known'}</Latin>
+      <Small className="text-ink">
+        {SOURCE_WORDS[given.source]}
+        {given.by ? `, ${given.by.name}` : ''}, {dayWords(given.at.slice(0, 10))}
+      </Small>
+      <Small>{given.why}</Small>
+      {review ? (
+        <Small className="text-slate">
+          {verdict} by {review.by.name}
+          {review.reason ? `: ${review.reason}` : ''}
+        </Small>
+      ) : null}
+    </View>
+  );
+}
+
+function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
+  const [open, setOpen] = useState(false);
+  const judgement = visit.judgement as unknown as Assessment;
+  const review = tree.reviews.find((r) => r.visitId === visit.id);
+  return (
+    <Card>
+      <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)} className="min-h-[48px] gap-1 active:opacity-60">
+        <Strong>
+          {dayWords(visit.finishedAt.slice(0, 10))}, {visit.by.name}
+        </Strong>
+        <Small>
+          {judgement.lookedAt.percent} % looked at, {visit.record.signs.length} sign{visit.record.signs.length === 1 ? '' : 's'},{' '}
+          {visit.record.observations.length} marks
+          {review
+            ? ` · ${review.verdict === 'confirm' ? 'confirmed' : review.verdict === 'question' ? 'questioned' : 'overturned'} by ${review.by.name}`
+            : ' · waits for a second look'}
+        </Small>
+      </Pressable>
+      {open ? (
+        <View className="gap-2">
+          {visit.record.signs.map((sign, i) => (
+            <Body key={i}>
+              {library.signs.find((s) => s.id === sign.id)?.label ?? sign.id}, {zoneWords(sign.zone)} {signWords(sign)}
+            </Body>
+          ))}
+          <Body>{judgement.note}</Body>
+          {visit.record.note ? (
+            <Remark mood="plain" title="Note">
+              {visit.record.note}
+            </Remark>
+          ) : null}
+          <Small>Judged with library {visit.libraryVersion}.</Small>
+        </View>
+      ) : null}
+    </Card>
+  );
+}

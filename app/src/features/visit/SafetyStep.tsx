@@ -1,0 +1,54 @@
+import { Pressable, View } from 'react-native';
+import { Body, Button, Small, Strong, Title } from '@/ui';
+import type { VisitDraft } from './draft';
+import type { ChangeDraft } from './useDraft';
+
+const CHECKS = [
+  { id: 'traffic', words: 'Traffic', hint: 'A safe place to stand, seen by drivers' },
+  { id: 'overhead', words: 'Overhead', hint: 'Dead or hung branches; never stand under them' },
+  { id: 'base', words: 'The base', hint: 'No fresh lean, no lifting soil' },
+  { id: 'plants', words: 'On the stem', hint: 'Irritant vines or sap: gloves; nests, stinging insects, ticks' },
+] as const;
+
+/** The first look, from a distance: is it safe to go in? */
+export function SafetyStep({ draft, change }: { draft: VisitDraft; change: ChangeDraft }) {
+  const toggle = (id: string) =>
+    change((now) => ({ safety: now.safety.includes(id) ? now.safety.filter((s) => s !== id) : [...now.safety, id] }));
+  const left = CHECKS.filter((check) => !draft.safety.includes(check.id)).length;
+  return (
+    <View className="gap-4 p-4">
+      <View className="gap-1">
+        <Title>Stop and look first</Title>
+        <Body className="text-soft">From a distance. Tick what you have looked at.</Body>
+      </View>
+      {CHECKS.map((check) => {
+        const on = draft.safety.includes(check.id);
+        return (
+          <Pressable
+            key={check.id}
+            role="checkbox"
+            aria-checked={on}
+            aria-label={`${check.words}: ${check.hint}`}
+            onPress={() => toggle(check.id)}
+            className={`min-h-[64px] flex-row items-center gap-4 rounded-md border px-4 py-2 active:opacity-70 ${on ? 'border-lichen bg-lichen-wash' : 'border-ink bg-sheet'}`}
+          >
+            <View className={`h-7 w-7 items-center justify-center rounded-sm border-2 ${on ? 'border-lichen' : 'border-ink'}`}>
+              {on ? <Strong>✓</Strong> : null}
+            </View>
+            <View className="flex-1">
+              <Strong>{check.words}</Strong>
+              <Small>{check.hint}</Small>
+            </View>
+          </Pressable>
+        );
+      })}
+      <Button kind="next" onPress={() => change({ safetyDone: true })}>
+        {left === 0 ? 'Safe to go in' : `Go on with ${left} not looked at`}
+      </Button>
+      <Small>
+        Not safe? Stay out, close off the ground if you can, and call the people who may act. You can look with binoculars and record from
+        here. This notebook never asks you to climb or cut.
+      </Small>
+    </View>
+  );
+}

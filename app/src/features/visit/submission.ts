@@ -1,0 +1,108 @@
+import { assess, type Assessment, type AssessInput } from '@dendrix/core/condition';
+import type { VisitName, VisitSubmission } from '@dendrix/core/contracts';
+import { ZONES } from '@dendrix/core/knowledge';
+import { district, library, taxonNamed } from '@/features/shell/library';
+import type { VisitDraft } from './draft';
+import type { Measuring } from './measuring';
+import type { Naming } from './useNaming';
+
+/** Chosen as a name, it means: I do not know. */
+export const UNKNOWN = 'unknown';
+
+/** The name a visit gives: the one written by the person, or the engine's at the level the evidence carries. */
+export function nameOf(draft: VisitDraft, naming: Naming): VisitName {
+  const { level, confirmation, ranking } = naming.result;
+  const extra =
+    draft.infraspecific.trim() === ''
+      ? {}
+      : { infraspecific: draft.infraspecific.trim(), infraspecificEvidence: draft.infraspecificEvidence.trim() };
+  if (draft.chosenName === UNKNOWN) {
+    return {
+      taxon: null,
+      level: 'none',
+      rule: confirmation.rule,
+      confirmed: false,
+      probability: 0,
+      why: 'The observer does not know it.',
+      ...extra,
+    };
+  }
+  if (draft.chosenName !== null && draft.chosenName !== level.name) {
+    const candidate = ranking.candidates.find((c) => c.taxon.name === draft.chosenName);
+    const lead = ranking.candidates[0];
+    const why =
+      draft.observations.length === 0
+        ? 'Written down by the observer without marks.'
+        : `Written down by the observer; the marks lean to ${lead?.taxon.name ?? 'nothing'} (${Math.round((lead?.probability ?? 0) * 100)} %).`;
+    return {
+      taxon: draft.chosenName,
+      level: draft.chosenName.includes(' ') ? 'species' : 'genus',
+      rule: confirmation.rule,
+      confirmed: false,
+      probability: candidate?.probability ?? 0,
+      why,
+      ...extra,
+    };
+  }
+  return {
+    taxon: level.name,
+    level: level.level,
+    rule: confirmation.rule,
+    confirmed: confirmation.met && level.level === 'species',
+    probability: Math.min(1, level.probability),
+    why: confirmation.why,
+    ...extra,
+  };
+}
+
+/** The judgement of a draft as it stands. */
+export function judgementOf(draft: VisitDraft, name: VisitName, measuring: Measuring, date: string): Assessment {
+  const { height, crownBase, dbh } = measuring.values;
+  const input: AssessInput = {
+    taxon: taxonNamed(name.taxon),
+    name: name.taxon,
+    date,
+    latitude: district.latitude,
+    lifeStage: draft.lifeStage ?? undefined,
+    profile: 'amenity',
+    looked: draft.looked,
+    signs: draft.signs,
+    height: height?.m,
+    crownBase: crownBase?.m,
+    dbh: dbh?.m,
+  };
+  return assess(library, input, district);
+}
+
+/** What goes to the server. */
+export function submissionOf(
+  draft: VisitDraft,
+  name: VisitName,
+  measuring: Measuring,
+  judgement: Assessment,
+  finishedAt: Date,
+): VisitSubmission {
+  const looked = new Set([...draft.looked, ...draft.signs.map((sign) => sign.zone)]);
+  return {
+    treeId: draft.treeId,
+    startedAt: draft.startedAt,
+    finishedAt: finishedAt.toISOString(),
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    libraryVersion: library.version,
+    record: {
+      observations: draft.observations,
+      cannotSee: draft.cannotSee,
+      ...(draft.lifeStage ? { lifeStage: draft.lifeStage } : {}),
+      ...(draft.planted === null ? {} : { planted: draft.planted }),
+      looked: ZONES.filter((zone) => looked.has(zone)),
+      blocked: draft.blocked,
+      signs: draft.signs,
+      measurements: measuring.values,
+      safety: draft.safety,
+      note: draft.note,
+    },
+    name,
+    judgement: JSON.parse(JSON.stringify(judgement)) as Record<string, unknown>,
+    comeBack: judgement.comeBack,
+  };
+}

@@ -1,0 +1,65 @@
+import { problemDetails } from '@dendrix/core/contracts';
+
+/** The server said no, with a sentence for the person. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    detail: string,
+    readonly path?: string,
+  ) {
+    super(detail);
+  }
+}
+
+/** Nothing answered: no signal, or the server is away. */
+export class NoSignal extends Error {
+  constructor() {
+    super('No signal. What you entered is kept on this device and goes out when there is one.');
+  }
+}
+
+const BASE = '/api/v1';
+
+/**
+ * Calls the service.
+ * @throws NoSignal when nothing answers, ApiProblem when the answer is no
+ */
+export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`${BASE}${path}`, {
+      method,
+      credentials: 'same-origin',
+      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new NoSignal();
+  }
+  if (!response.ok) {
+    const problem = problemDetails.safeParse(await response.json().catch(() => null));
+    if (problem.success) throw new ApiProblem(response.status, problem.data.detail, problem.data.path);
+    if (response.status >= 500) throw new NoSignal();
+    throw new ApiProblem(response.status, 'The server gave an answer that is not understood.');
+  }
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+export const get = <T>(path: string): Promise<T> => call<T>('GET', path);
+export const put = <T>(path: string, body: unknown): Promise<T> => call<T>('PUT', path, body);
+
+/** Fetches a file and hands it to the person as a download. */
+export async function download(path: string, name: string): Promise<void> {
+  let response: Response;
+  try {
+    response = await fetch(`${BASE}${path}`, { credentials: 'same-origin' });
+  } catch {
+    throw new NoSignal();
+  }
+  if (!response.ok) throw new ApiProblem(response.status, 'The list could not be made; sign in again and retry.');
+  const url = URL.createObjectURL(await response.blob());
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}

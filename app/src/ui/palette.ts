@@ -1,0 +1,118 @@
+import type { Paint } from '@dendrix/core/figures';
+
+/** The colours of one theme as plain values, for drawings and the map; classes use the same ones through CSS variables. */
+export interface Palette {
+  paper: string;
+  sheet: string;
+  ink: string;
+  soft: string;
+  rule: string;
+  oxide: string;
+  onOxide: string;
+  lichen: string;
+  lichenWash: string;
+  slate: string;
+  slateWash: string;
+  sulphur: string;
+  sulphurWash: string;
+  water: string;
+  park: string;
+  house: string;
+  street: string;
+}
+
+export const DAY: Palette = {
+  paper: '#F6F2E7',
+  sheet: '#FCFAF3',
+  ink: '#241E18',
+  soft: '#5A5044',
+  rule: '#D8CEB9',
+  oxide: '#A93F16',
+  onOxide: '#FFFFFF',
+  lichen: '#425822',
+  lichenWash: '#E4EAD2',
+  slate: '#2C5470',
+  slateWash: '#DCE7EE',
+  sulphur: '#C99700',
+  sulphurWash: '#F8EBC0',
+  water: '#C3D3D8',
+  park: '#DDE3C6',
+  house: '#E7DECB',
+  street: '#FCFAF3',
+};
+
+export const DUSK: Palette = {
+  paper: '#1C1915',
+  sheet: '#26221D',
+  ink: '#F0EADC',
+  soft: '#C4BAA8',
+  rule: '#544C40',
+  oxide: '#E88454',
+  onOxide: '#1C140E',
+  lichen: '#AEC884',
+  lichenWash: '#343E26',
+  slate: '#96C2DE',
+  slateWash: '#263642',
+  sulphur: '#DEB02C',
+  sulphurWash: '#483C1A',
+  water: '#27353B',
+  park: '#2E3626',
+  house: '#2F2A23',
+  street: '#403A31',
+};
+
+/** Colours of plants, the same by day and at dusk: a colour state is an answer and must not change. */
+const TINTS: Record<string, string> = {
+  white: '#F3EFE4',
+  'silver-grey': '#B4B7B0',
+  grey: '#97978F',
+  'grey-brown': '#8C8071',
+  brown: '#7A5B40',
+  'red-brown': '#86492F',
+  blackish: '#3A3632',
+  bronze: '#97744A',
+  green: '#7F9A57',
+  'cream-mottled': '#D9D3B4',
+  orange: '#D79253',
+  yellow: '#DDC65A',
+  cream: '#F1E6BF',
+  pink: '#DFA3AE',
+  red: '#A8362F',
+  purple: '#6D3F63',
+  'blue-violet': '#7A74B5',
+  'purple-brown': '#573843',
+  black: '#2B2728',
+  'purple-black': '#372B40',
+  blue: '#6F8FA6',
+  'pink-orange': '#DE9A7B',
+  'red-orange': '#C05B33',
+};
+
+/** The colour of a paint in a theme. */
+export function paintColour(paint: Paint | undefined, palette: Palette): string {
+  switch (paint) {
+    case undefined:
+    case 'none':
+      return 'none';
+    case 'ink':
+      return palette.ink;
+    case 'soft':
+      return palette.soft;
+    case 'paper':
+      return '#F6F2E7';
+    case 'leaf':
+      return '#C4D3A0';
+    case 'leaf-dark':
+      return '#83A05C';
+    case 'wood':
+      return '#A8947A';
+    case 'wood-light':
+      return '#CDBFA6';
+    case 'wood-dark':
+      return '#6B5A48';
+    case 'fruit':
+      return '#B9793F';
+    default:
+      return TINTS[paint.slice(5)] ?? palette.soft;
+  }
+}

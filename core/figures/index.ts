@@ -1,0 +1,7 @@
+// Figures drawn from trait values: pure functions from a state to shapes. Nothing here knows a screen; paints are named by what
+// they stand for, and the app gives them colours for day and dusk.
+export * from './shape';
+export { figureFor, hasFigure } from './figure-for';
+export { leafFigure, leafOf, type LeafForm } from './leaf';
+export { barkFigure } from './bark';
+export { plateLeaf } from './plate';

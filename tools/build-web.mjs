@@ -1,0 +1,66 @@
+// Builds the web application when its sources changed, and the service worker that puts it on the device.
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root, run } from './packages.mjs';
+
+const SOURCES = ['app', 'core', 'library', 'package-lock.json'];
+const LEFT_OUT = new Set(['node_modules', 'dist', 'dist.partial', '.expo', 'generated']);
+
+function* files(path) {
+  const at = join(root, path);
+  let entries;
+  try {
+    entries = readdirSync(at, { withFileTypes: true });
+  } catch {
+    yield path;
+    return;
+  }
+  for (const entry of entries) {
+    if (LEFT_OUT.has(entry.name)) continue;
+    if (entry.isDirectory()) yield* files(join(path, entry.name));
+    else yield join(path, entry.name);
+  }
+}
+
+function stampOf() {
+  const hash = createHash('sha256');
+  for (const source of SOURCES) for (const file of [...files(source)].sort()) hash.update(file).update(readFileSync(join(root, file)));
+  return hash.digest('hex');
+}
+
+/** Builds app/dist if it is stale. @returns whether it was built */
+export async function buildWeb(log) {
+  const dist = join(root, 'app', 'dist');
+  const stampFile = join(dist, '.stamp');
+  const stamp = stampOf();
+  if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return false;
+  log('Building the web application (about a minute) …');
+  const partial = join(root, 'app', 'dist.partial');
+  rmSync(partial, { recursive: true, force: true });
+  const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1', NODE_ENV: 'production' };
+  run('npx', ['expo', 'export', '-p', 'web', '--output-dir', 'dist.partial'], {
+    cwd: join(root, 'app'),
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const { generateSW } = await import('workbox-build');
+  await generateSW({
+    globDirectory: partial,
+    globPatterns: ['**/*.{html,js,css,ttf,png,ico,json}'],
+    globIgnores: ['metadata.json'],
+    maximumFileSizeToCacheInBytes: 12_000_000,
+    swDest: join(partial, 'service-worker.js'),
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/api\//, /^\/healthz/, /^\/readyz/],
+    clientsClaim: true,
+    skipWaiting: true,
+    cleanupOutdatedCaches: true,
+    inlineWorkboxRuntime: true,
+    sourcemap: false,
+  });
+  writeFileSync(join(partial, '.stamp'), stamp);
+  rmSync(dist, { recursive: true, force: true });
+  renameSync(partial, dist);
+  return true;
+}
