@@ -1,89 +1,17 @@
-// Reads the YAML, checks it with core's schemas, and writes generated/library.json.
-// Every problem names its file and field and the valid words, so that an arborist can mend it without reading code.
-import { createHash } from 'node:crypto';
-import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+// Writes generated/library.json, which the app ships and the other rooms read.
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { parse, YAMLParseError } from 'yaml';
-import { z } from 'zod';
-import {
-  agentSchema,
-  crossCheck,
-  districtSchema,
-  nameMeaning,
-  signSchema,
-  taxonSchema,
-  traitSchema,
-  type Library,
-  type LibraryProblem,
-} from '@dendrix/core/knowledge';
-import { pathWords } from '@dendrix/core/contracts';
+import type { Library } from '@dendrix/core/knowledge';
+import { buildLibrary, readSources, type Sources } from './assemble';
 import { quillhavenMap } from './quillhaven-map';
 
 export const LIBRARY_DIR = dirname(fileURLToPath(import.meta.url));
 
-/** A file's text by its path below the library folder. */
-export type Sources = Map<string, string>;
-
-/** Reads every YAML file of the library. */
-export function readSources(dir = LIBRARY_DIR): Sources {
-  const files = ['traits.yaml', 'names.yaml'];
-  for (const folder of ['taxa', 'signs', 'agents', 'districts']) {
-    for (const file of readdirSync(join(dir, folder)).sort()) if (file.endsWith('.yaml')) files.push(`${folder}/${file}`);
-  }
-  return new Map(files.map((file) => [file, readFileSync(join(dir, file), 'utf8')]));
-}
-
-/** Hash of the text and so of the knowledge; stored with each judgement. */
-export function versionOf(sources: Sources): string {
-  const hash = createHash('sha256');
-  for (const [file, text] of sources) hash.update(file).update('\0').update(text).update('\0');
-  return hash.digest('hex').slice(0, 12);
-}
-
-/** Builds the library from its sources; problems are returned, never thrown. */
-export function buildLibrary(sources: Sources): { library: Library; problems: LibraryProblem[] } {
-  const problems: LibraryProblem[] = [];
-  const files = new Map<object, string>();
-
-  const readOne = <S extends z.ZodType>(file: string, schema: S): z.output<S>[] => {
-    let value: unknown;
-    try {
-      value = parse(sources.get(file) ?? '');
-    } catch (error) {
-      const where = error instanceof YAMLParseError ? `line ${error.linePos?.[0].line ?? '?'}` : 'text';
-      problems.push({ file, field: where, message: (error as Error).message.split('\n')[0] ?? 'not YAML' });
-      return [];
-    }
-    const result = schema.safeParse(value);
-    if (!result.success) {
-      for (const issue of result.error.issues) problems.push({ file, field: pathWords(issue.path), message: issue.message });
-      return [];
-    }
-    if (typeof result.data === 'object' && result.data !== null) files.set(result.data, file);
-    return [result.data];
-  };
-  const readFolder = <S extends z.ZodType>(folder: string, schema: S) =>
-    [...sources.keys()].filter((file) => file.startsWith(`${folder}/`)).flatMap((file) => readOne(file, schema));
-
-  const library: Library = {
-    version: versionOf(sources),
-    traits: readOne('traits.yaml', z.array(traitSchema))[0] ?? [],
-    names: readOne('names.yaml', z.array(nameMeaning))[0] ?? [],
-    taxa: readFolder('taxa', taxonSchema),
-    signs: readFolder('signs', signSchema),
-    agents: readFolder('agents', agentSchema),
-    districts: readFolder('districts', districtSchema),
-  };
-  library.taxa.sort((a, b) => a.name.localeCompare(b.name));
-  if (problems.length === 0) problems.push(...crossCheck(library, (record) => files.get(record) ?? '?'));
-  return { library, problems };
-}
-
 export const GENERATED = join(LIBRARY_DIR, 'generated', 'library.json');
 
 /** Builds and writes the library. @throws Error listing every problem when there is one */
-export function writeLibrary(sources: Sources = readSources()): Library {
+export function writeLibrary(sources: Sources = readSources(LIBRARY_DIR)): Library {
   const { library, problems } = buildLibrary(sources);
   if (problems.length > 0) {
     const lines = problems.map((p) => `  library/${p.file}: ${p.field}: ${p.message}`);

@@ -177,6 +177,8 @@ export const PARKS: readonly Park[] = [
 ];
 
 const RIVER_MIDDLE: readonly Point[] = [
+  [-6000, -900],
+  [-2600, -260],
   [-1250, -170],
   [-900, -185],
   [-500, -205],
@@ -186,8 +188,10 @@ const RIVER_MIDDLE: readonly Point[] = [
   [620, -430],
   [900, -600],
   [1250, -850],
+  [2400, -1900],
+  [5200, -3000],
 ];
-const RIVER_WIDTH = [150, 150, 160, 170, 180, 190, 205, 225, 250];
+const RIVER_WIDTH = [190, 160, 150, 150, 160, 170, 180, 190, 205, 225, 250, 300, 420];
 const HARBOUR: readonly Point[] = [
   [112, -300],
   [112, -142],

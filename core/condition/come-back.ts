@@ -38,7 +38,11 @@ export function comeBack(
   const decay = BY_DECAY[judged.hiddenDecay.band];
   if (decay !== undefined) asks.push({ months: decay, because: `hidden decay ${judged.hiddenDecay.band}` });
   const sides = looked.unseen.filter((zone) => zone.startsWith('stem-') || zone === 'collar' || zone === 'unions');
-  if (sides.length > 0) asks.push({ months: UNSEEN_SIDES, because: `${sides.length} of the bearing zones not looked at` });
+  if (sides.length > 0)
+    asks.push({
+      months: UNSEEN_SIDES,
+      because: `${sides.length === 1 ? 'one part that bears the tree was' : `${sides.length} parts that bear the tree were`} not looked at`,
+    });
   for (const likely of agents) {
     const agent = library.agents.find((a) => a.id === likely.agent);
     if (agent && likely.probability >= COUNTS) asks.push({ months: agent.lookAgainMonths, because: `${agent.name} possible` });

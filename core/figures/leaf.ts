@@ -185,14 +185,26 @@ function simpleShapes(form: LeafForm, fill: Shape['fill']): { shapes: Shape[]; o
             [side * halfWidth(form, 0.6) * 0.5, -0.62],
           ]),
         );
-      if (form.veins === 'parallel' || form.veins === 'arching') {
-        for (const u of [0.35, 0.7]) {
+      if (form.veins === 'parallel') {
+        for (const u of [0.3, 0.6])
+          veins.push(
+            polyline([
+              [side * halfWidth(form, 0.3) * u, -0.14],
+              [side * halfWidth(form, 0.5) * u * 1.3, -0.5],
+              [side * halfWidth(form, 0.7) * u, -0.82],
+            ]),
+          );
+        continue;
+      }
+      if (form.veins === 'arching') {
+        for (const t of [0.08, 0.24, 0.4]) {
+          const w = halfWidth(form, t + 0.22);
           veins.push(
             smooth([
-              [0, -0.02],
-              [side * halfWidth(form, 0.35) * u * 1.5, -0.35],
-              [side * halfWidth(form, 0.65) * u * 1.4, -0.68],
-              [bend, -0.96],
+              [0, -t],
+              [side * w * 0.72, -(t + 0.16)],
+              [side * w * 0.74, -(t + 0.34)],
+              [side * w * 0.3, -(t + 0.5)],
             ]),
           );
         }
@@ -245,11 +257,30 @@ function simpleShapes(form: LeafForm, fill: Shape['fill']): { shapes: Shape[]; o
       fill: 'none',
     });
   }
-  if (form.underside === 'rusty-tufts') {
-    shapes.push({
-      d: [1, -1].flatMap((s) => [0.12, 0.26, 0.4].map((t) => `M${s * 0.02} ${-t}a0.02 0.02 0 1 0 0.001 0Z`)).join(''),
-      fill: 'tint:orange',
+  if (form.underside === 'downy') {
+    const hairs = Array.from({ length: 44 }, (_, i) => {
+      const y = 0.12 + ((i * 0.37) % 0.74);
+      const x = halfWidth(form, y) * 0.8 * (((i * 0.61) % 2) - 1);
+      return polyline([
+        [x, -y],
+        [x + 0.012, -y - 0.05],
+      ]);
     });
+    shapes.push({ d: hairs.join(''), stroke: 'ink', width: 0.008, fill: 'none', opacity: 0.75 });
+  }
+  if (form.underside === 'rusty-tufts') {
+    const tuft = (x: number, y: number) =>
+      smooth(
+        [
+          [x, y - 0.03],
+          [x + 0.03, y],
+          [x, y + 0.03],
+          [x - 0.03, y],
+        ],
+        true,
+      );
+    const d = [1, -1].map((s) => [0.13, 0.27, 0.42].map((t) => tuft(s * 0.035, -t)).join('')).join('');
+    shapes.push({ d, fill: 'tint:orange', stroke: 'ink', width: 0.006 });
   }
   return { shapes, outline };
 }
@@ -280,7 +311,8 @@ function inBox(shapes: readonly Shape[], width: number, height: number, length: 
 /** Draws a leaf from its values in a box of 120 by 120. */
 export function leafFigure(form: LeafForm): Figure {
   const fill: Shape['fill'] =
-    ({ 'silvery-white': 'paper', downy: 'leaf', 'waxy-blue': 'tint:blue', paler: 'leaf' }[form.underside] as Shape['fill']) ?? 'leaf';
+    ({ 'silvery-white': 'paper', downy: 'leaf-pale', 'waxy-blue': 'tint:blue', paler: 'leaf-pale' }[form.underside] as Shape['fill']) ??
+    'leaf';
   const leaflet = (changes: Partial<LeafForm> = {}) => simpleShapes({ ...form, type: 'simple', lobes: 'none', ...changes }, fill).shapes;
   switch (form.type) {
     case 'pinnate': {

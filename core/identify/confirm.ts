@@ -2,7 +2,7 @@ import { LINES, type Line } from '../knowledge';
 import { fitOf, type Fit } from './fit';
 import type { Model } from './model';
 import type { Candidate, Ranking } from './rank';
-import { RULES } from './request';
+import { type RULES } from './request';
 
 export interface Confirmation {
   rule: (typeof RULES)[number];
@@ -77,7 +77,7 @@ function threeLines(ranking: Ranking, best: Candidate): Confirmation {
   const unbeaten = alikes.filter((other) => Math.log(best.probability / Math.max(other.probability, Number.MIN_VALUE)) < BEATEN);
   const name = best.taxon.name;
   const forWords = speaking.length
-    ? `${speaking.map((line) => LINE_WORDS[line]).join(', ')} ${speaking.length === 1 ? 'speaks' : 'speak'} for ${name}`
+    ? `${listWords(speaking.map((line) => LINE_WORDS[line]))} ${speaking.length === 1 ? 'speaks' : 'speak'} for ${name}`
     : `no line speaks for ${name} yet`;
   const obstacles = [
     ...(against.length ? [`${listWords(against.map((line) => LINE_WORDS[line]))} against it`] : []),

@@ -25,13 +25,18 @@ export function editDistance(a: string, b: string, limit = Infinity): number {
   return above[b.length] as number;
 }
 
+/** How much nearer a word counts that begins as the other does: half a word typed is no misspelling. */
+const BEGINS_ALIKE = 0.5;
+
 /** The valid word closest to what was written, or undefined when there is nothing to choose from. */
-export function nearest(word: string, valid: readonly string[]): string | undefined {
-  const wanted = word.toLowerCase();
+export function nearest(written: string, valid: readonly string[]): string | undefined {
+  const wanted = written.toLowerCase();
   let best: string | undefined;
   let bestDistance = Infinity;
   for (const candidate of valid) {
-    const distance = editDistance(wanted, candidate.toLowerCase());
+    const word = candidate.toLowerCase();
+    const alike = wanted.length >= 3 && (word.startsWith(wanted) || wanted.startsWith(word));
+    const distance = editDistance(wanted, word) * (alike ? BEGINS_ALIKE : 1);
     if (distance < bestDistance) [best, bestDistance] = [candidate, distance];
   }
   return best;

@@ -22,7 +22,9 @@ export function Field({ label, hint, problem, suffix, className = '', ...input }
       <Text nativeID={`${id}-label`} className="font-body-bold text-[14px] text-soft">
         {label}
       </Text>
-      <View className={`min-h-[48px] flex-row items-center rounded-md border bg-sheet px-3 ${problem ? 'border-oxide' : 'border-ink'}`}>
+      <View
+        className={`min-h-[48px] flex-row items-center rounded-md border bg-sheet px-3 focus-within:outline focus-within:outline-[3px] focus-within:outline-slate ${problem ? 'border-oxide' : 'border-ink'}`}
+      >
         <TextInput
           aria-labelledby={`${id}-label`}
           aria-invalid={problem ? true : undefined}

@@ -102,6 +102,8 @@ export function paintColour(paint: Paint | undefined, palette: Palette): string 
       return '#F6F2E7';
     case 'leaf':
       return '#C4D3A0';
+    case 'leaf-pale':
+      return '#E3EACF';
     case 'leaf-dark':
       return '#83A05C';
     case 'wood':

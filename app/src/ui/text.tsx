@@ -1,44 +1,47 @@
 import type { ReactNode } from 'react';
 import { Text, type TextProps } from 'react-native';
+import { twMerge } from 'tailwind-merge';
 
 interface Props extends TextProps {
   children: ReactNode;
   className?: string;
 }
 
+// A class given by a screen replaces the one it contradicts; twMerge sees to that.
+
 /** Headline of a screen. */
 export const Title = ({ className = '', ...rest }: Props) => (
-  <Text role="heading" aria-level={1} className={`font-head text-[26px] leading-[30px] text-ink ${className}`} {...rest} />
+  <Text role="heading" aria-level={1} className={twMerge('font-head text-[26px] leading-[30px] text-ink', className)} {...rest} />
 );
 
 /** Heading of a part. */
 export const Heading = ({ className = '', ...rest }: Props) => (
-  <Text role="heading" aria-level={2} className={`font-head-semi text-[18px] leading-[23px] text-ink ${className}`} {...rest} />
+  <Text role="heading" aria-level={2} className={twMerge('font-head-semi text-[18px] leading-[23px] text-ink', className)} {...rest} />
 );
 
 /** Reading text. */
 export const Body = ({ className = '', ...rest }: Props) => (
-  <Text className={`font-body text-[16px] leading-[22px] text-ink ${className}`} {...rest} />
+  <Text className={twMerge('font-body text-[16px] leading-[22px] text-ink', className)} {...rest} />
 );
 
 export const Strong = ({ className = '', ...rest }: Props) => (
-  <Text className={`font-body-bold text-[16px] leading-[22px] text-ink ${className}`} {...rest} />
+  <Text className={twMerge('font-body-bold text-[16px] leading-[22px] text-ink', className)} {...rest} />
 );
 
 /** Secondary text, still AA on paper. */
 export const Small = ({ className = '', ...rest }: Props) => (
-  <Text className={`font-body text-[14px] leading-[19px] text-soft ${className}`} {...rest} />
+  <Text className={twMerge('font-body text-[14px] leading-[19px] text-soft', className)} {...rest} />
 );
 
 /** A scientific name. */
 export const Latin = ({ className = '', ...rest }: Props) => (
-  <Text className={`font-latin text-[20px] leading-[25px] text-ink ${className}`} {...rest} />
+  <Text className={twMerge('font-latin text-[20px] leading-[25px] text-ink', className)} {...rest} />
 );
 
 /** A measurement or count, in figures that stand in columns. */
 export const Figures = ({ className = '', style, ...rest }: Props) => (
   <Text
-    className={`font-head text-[22px] leading-[26px] text-ink ${className}`}
+    className={twMerge('font-head text-[22px] leading-[26px] text-ink', className)}
     style={[{ fontVariant: ['tabular-nums'] }, style]}
     {...rest}
   />

@@ -162,7 +162,7 @@ function LegendLine({ mark, count, on, off, onPress }: { mark: Mark; count: numb
       aria-pressed={on}
       aria-label={`${mark.words}: ${count}`}
       onPress={onPress}
-      className={`min-h-[34px] flex-row items-center gap-2 rounded-sm px-2 active:opacity-60 ${on ? 'bg-paper' : ''} ${off ? 'opacity-50' : ''}`}
+      className={`min-h-[48px] flex-row items-center gap-2 rounded-sm px-2 active:opacity-60 ${on ? 'bg-paper' : ''} ${off ? 'opacity-50' : ''}`}
     >
       <MarkDrawing mark={mark} palette={palette} />
       <Small className="flex-shrink text-ink">

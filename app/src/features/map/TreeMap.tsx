@@ -62,8 +62,8 @@ export function TreeMap({ trees, ask, today, chosen, placing, placed, onChoose, 
     const made = new MapLibre({
       container: holder.current as unknown as HTMLElement,
       style: mapStyle(plan, palette),
-      bounds,
-      fitBoundsOptions: { padding: 28 },
+      // A phone opens on the middle of the town, where marks can be touched; a wide window on all of it.
+      ...(window.innerWidth < 700 ? { center: bounds.getCenter(), zoom: 14.9 } : { bounds, fitBoundsOptions: { padding: 28 } }),
       maxZoom: 20,
       minZoom: 12,
       attributionControl: false,
@@ -84,22 +84,25 @@ export function TreeMap({ trees, ask, today, chosen, placing, placed, onChoose, 
         source: 'here',
         paint: { 'circle-radius': 17, 'circle-color': 'rgba(0,0,0,0)', 'circle-stroke-color': palette.oxide, 'circle-stroke-width': 4 },
       });
-      made.addLayer({
-        id: 'trees',
-        type: 'symbol',
-        source: 'trees',
-        layout: {
-          'icon-image': ['get', 'icon'],
-          'icon-allow-overlap': true,
-          'icon-size': ['interpolate', ['linear'], ['zoom'], 13, 0.42, 16, 0.85, 18, 1.25],
-          'symbol-sort-key': ['get', 'order'],
-          'text-field': ['step', ['zoom'], '', 17, ['get', 'tag']],
-          'text-size': 12,
-          'text-offset': [0, 1.3],
-          'text-optional': true,
+      made.addLayer(
+        {
+          id: 'trees',
+          type: 'symbol',
+          source: 'trees',
+          layout: {
+            'icon-image': ['get', 'icon'],
+            'icon-allow-overlap': true,
+            'icon-size': ['interpolate', ['linear'], ['zoom'], 13, 0.42, 16, 0.85, 18, 1.25],
+            'symbol-sort-key': ['get', 'order'],
+            'text-field': ['step', ['zoom'], '', 17, ['get', 'tag']],
+            'text-size': 12,
+            'text-offset': [0, 1.3],
+            'text-optional': true,
+          },
+          paint: { 'text-color': palette.ink, 'text-halo-color': palette.paper, 'text-halo-width': 1.5 },
         },
-        paint: { 'text-color': palette.ink, 'text-halo-color': palette.paper, 'text-halo-width': 1.5 },
-      });
+        'street-name',
+      );
       setReady(true);
     });
     made.on('click', (event: MapMouseEvent) => {

@@ -16,7 +16,7 @@ export function mapStyle(plan: FeatureCollection, p: Palette): StyleSpecificatio
         id: 'shore',
         type: 'line',
         source: 'plan',
-        filter: kind('water'),
+        filter: ['all', kind('water'), ['!=', ['get', 'name'], 'Old Basin']],
         paint: { 'line-color': p.slate, 'line-width': 1.4, 'line-opacity': 0.6 },
       },
       { id: 'house', type: 'fill', source: 'plan', filter: kind('house'), paint: { 'fill-color': p.house, 'fill-outline-color': p.rule } },

@@ -3,7 +3,7 @@ import { Body, Small, Strong } from '@/ui';
 
 /** A colour and a share of the way for how bad a band is; the word says it, the colour only helps. */
 const tone = (rank: number, last: number) =>
-  rank < 0 ? 'bg-transparent' : rank === 0 ? 'bg-lichen' : rank >= last - 1 ? 'bg-oxide' : 'bg-sulphur';
+  rank < 0 ? 'bg-transparent' : rank === 0 ? 'bg-lichen' : rank >= last - 2 ? 'bg-oxide' : 'bg-sulphur';
 
 interface Props {
   label: string;

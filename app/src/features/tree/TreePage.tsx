@@ -168,8 +168,8 @@ function History({ tree }: { tree: TreeDetail }) {
     <View className="gap-2">
       <Heading>Its rings, one a visit</Heading>
       <View className="flex-row flex-wrap items-center gap-4">
-        <Rings visits={tree.visits} size={250} />
-        <View className="min-w-[130px] flex-1 gap-2">
+        <Rings visits={tree.visits} size={228} />
+        <View className="min-w-[110px] flex-1 gap-2">
           {grown ? (
             <View>
               <Strong>{grown.where}</Strong>

@@ -32,7 +32,7 @@ interface Props {
 export function Ladder({ rungs, counts, current, onPick }: Props) {
   const { palette } = useTheme();
   return (
-    <View role="tablist" aria-label="Lines of evidence" className="w-[56px]">
+    <View role="tablist" aria-label="Lines of evidence" className="w-[60px]">
       {LINES.map((line) => {
         const rung = rungs[line];
         const on = line === current;
@@ -46,32 +46,32 @@ export function Ladder({ rungs, counts, current, onPick }: Props) {
             onPress={() => onPick(line)}
             className="h-[58px] items-center active:opacity-60"
           >
-            <Svg width={44} height={40} viewBox="0 0 44 40" aria-hidden>
-              <Stroke x1={8} y1={0} x2={8} y2={40} stroke={palette.ink} strokeWidth={2.4} />
-              <Stroke x1={36} y1={0} x2={36} y2={40} stroke={palette.ink} strokeWidth={2.4} />
+            <Svg width={58} height={58} viewBox="0 0 58 58" aria-hidden>
+              <Stroke x1={5} y1={0} x2={5} y2={58} stroke={palette.ink} strokeWidth={2.4} />
+              <Stroke x1={53} y1={0} x2={53} y2={58} stroke={palette.ink} strokeWidth={2.4} />
               <Rect
-                x={8}
-                y={on ? 10 : 13}
-                width={28}
-                height={on ? 18 : 12}
+                x={5}
+                y={on ? 8 : 11}
+                width={48}
+                height={on ? 20 : 14}
                 fill={fill}
                 stroke={on ? palette.oxide : palette.ink}
                 strokeWidth={on ? 4 : 1.6}
               />
-              {rung === 'against' ? <Path d="M18 12l4 7 4-7z" fill={palette.paper} stroke={palette.ink} strokeWidth={1.6} /> : null}
-              {Array.from({ length: Math.min(4, counts[line]) }, (_, i) => (
+              {rung === 'against' ? <Path d="M25 10l4 8 4-8z" fill={palette.paper} stroke={palette.ink} strokeWidth={1.6} /> : null}
+              {Array.from({ length: Math.min(6, counts[line]) }, (_, i) => (
                 <Stroke
                   key={i}
-                  x1={14 + i * 5}
-                  y1={15.5}
-                  x2={14 + i * 5}
-                  y2={22.5}
+                  x1={13 + i * 6}
+                  y1={14}
+                  x2={13 + i * 6}
+                  y2={22}
                   stroke={rung === 'for' ? palette.paper : palette.ink}
-                  strokeWidth={2}
+                  strokeWidth={2.2}
                 />
               ))}
             </Svg>
-            <Text className={`font-body-bold text-[12.5px] ${on ? 'text-oxide' : 'text-ink'}`}>{LINE_WORDS[line]}</Text>
+            <Text className={`absolute bottom-[8px] font-body-bold text-[13px] ${on ? 'text-oxide' : 'text-ink'}`}>{LINE_WORDS[line]}</Text>
           </Pressable>
         );
       })}

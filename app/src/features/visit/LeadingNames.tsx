@@ -63,11 +63,15 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
           role="button"
           aria-label={`Look next: ${next.trait.label}`}
           onPress={() => onLook(next.trait)}
-          className="min-h-[52px] flex-row items-center justify-between gap-3 rounded-md bg-oxide px-4 py-2 active:opacity-70"
+          className="min-h-[54px] justify-center rounded-md bg-oxide px-4 py-2 active:opacity-70"
         >
-          <Strong className="flex-shrink text-on-oxide">Look next: {next.trait.label.toLowerCase()}</Strong>
-          <Body className="max-w-[46%] text-right text-[13.5px] leading-[16px] text-on-oxide">
-            {nothing ? 'splits most of the library' : `tells ${next.splits.slice(0, 2).map(short).join(' from ')}`}
+          <Strong className="text-on-oxide">Look next: {next.trait.label.toLowerCase()}</Strong>
+          <Body className="text-[14px] leading-[18px] text-on-oxide">
+            {nothing
+              ? 'splits most of the library'
+              : next.splits.length > 1
+                ? `tells ${next.splits.slice(0, 2).map(short).join(' from ')}`
+                : 'makes it surer'}
           </Body>
         </Pressable>
       ) : (

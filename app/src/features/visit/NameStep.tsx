@@ -144,7 +144,8 @@ function CandidateCard({ candidate, chosen, onChoose }: { candidate: Candidate; 
           <Latin className="text-[18px] leading-[22px]">{taxon.name}</Latin>
           <Small>{commonName(taxon.name)}</Small>
           <Small className="text-ink">
-            {agrees.length} for · {contradicts.length} against · {silent.length} the record is silent on
+            {agrees.length} for, {contradicts.length === 0 ? 'none' : contradicts.length} against
+            {silent.length > 0 ? `, silent on ${silent.length}` : ''}
           </Small>
         </View>
         <Figures>{(probability * 100).toFixed(probability < 0.1 ? 1 : 0)}%</Figures>

@@ -45,6 +45,8 @@ export function Question({ trait, draft, naming, date, change, onDone }: Props) 
       const before = now.observations.find((o) => o.trait === trait.id);
       const next: Observation = { trait: trait.id, certainty: 'sure', source: usualSource(trait, date), ...before, ...part };
       return {
+        // The question stays on the screen, so that certainty and source can be told.
+        trait: trait.id,
         observations: [...now.observations.filter((o) => o.trait !== trait.id), next],
         cannotSee: now.cannotSee.filter((id) => id !== trait.id),
       };

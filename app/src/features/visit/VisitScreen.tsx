@@ -146,11 +146,17 @@ function VisitBody({
   return (
     <View className="min-h-0 flex-1 bg-paper">
       <View className="flex-row items-center gap-3 border-b border-ink px-4 py-2">
-        <TreeTag tag={tree.tag} />
-        <Small className="min-w-0 flex-1" numberOfLines={1}>
-          {tree.place}
-        </Small>
-        <Small role="status">{saved ? 'saved here' : 'saving …'}</Small>
+        <View className="self-center">
+          <TreeTag tag={tree.tag} />
+        </View>
+        <View className="min-w-0 flex-1">
+          <Small numberOfLines={1} className="text-ink">
+            {tree.place}
+          </Small>
+          <Small role="status" className="text-[13px] leading-[16px]">
+            {saved ? 'saved here' : 'saving …'}
+          </Small>
+        </View>
         <Button label="Leave the visit; it is kept here" onPress={onClose} className="px-3">
           Leave
         </Button>

@@ -1,4 +1,5 @@
-import Svg, { Circle, Defs, G, Path, Pattern, Rect, Text } from 'react-native-svg';
+import type { KeyboardEvent } from 'react';
+import Svg, { Circle, Defs, Path, Pattern, Rect, Text } from 'react-native-svg';
 import type { SignSeen } from '@dendrix/core/contracts';
 import { STEM_SIDES, type Zone } from '@dendrix/core/knowledge';
 import { zoneWords } from '@dendrix/core/condition';
@@ -29,11 +30,11 @@ export const SHORT: Partial<Record<Zone, string>> = {
   roots: 'roots',
   soil: 'soil',
   'crown-top': 'top',
-  'crown-mid': 'middle',
+  'crown-mid': 'mid',
   'crown-low': 'low',
   branches: 'branches',
   unions: 'forks',
-  foliage: 'leaves',
+  foliage: 'leaf',
   surroundings: 'around',
 };
 const label = (zone: Zone) => SHORT[zone] ?? zone.replace('stem-', '').toUpperCase();
@@ -84,9 +85,23 @@ export function WalkRound({ states, signs, current, onPick, size = SIZE }: Props
           const here = signs.filter((sign) => sign.zone === zone);
           const words = `${zoneWords(zone)}: ${STATE_WORDS[state]}`;
           return (
-            <G
+            <g
               key={zone}
-              {...(onPick ? { onPress: () => onPick(zone), role: 'button' as const, 'aria-label': words, 'aria-pressed': on } : {})}
+              {...(onPick
+                ? {
+                    role: 'button',
+                    tabIndex: 0,
+                    'aria-label': words,
+                    'aria-pressed': on,
+                    style: { cursor: 'pointer' },
+                    onClick: () => onPick(zone),
+                    onKeyDown: (event: KeyboardEvent<SVGGElement>) => {
+                      if (event.key !== 'Enter' && event.key !== ' ') return;
+                      event.preventDefault();
+                      onPick(zone);
+                    },
+                  }
+                : {})}
             >
               <Path d={sector(from, to, a + 0.9, a + width - 0.9)} fill={fill} stroke={on ? p.oxide : p.ink} strokeWidth={on ? 4 : 1.5} />
               {state === 'clear' ? (
@@ -123,7 +138,7 @@ export function WalkRound({ states, signs, current, onPick, size = SIZE }: Props
                   />
                 );
               })}
-            </G>
+            </g>
           );
         });
       })}

@@ -1,0 +1,10 @@
+module.exports = {
+  displayName: 'app',
+  preset: 'jest-expo/web',
+  rootDir: __dirname,
+  testMatch: ['<rootDir>/src/**/*.test.tsx', '<rootDir>/src/**/*.test.ts'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '\\.css$': '<rootDir>/jest/empty.cjs' },
+  transformIgnorePatterns: [
+    '/node_modules/(?!((jest-)?react-native|@react-native|expo|@expo|@dendrix|nativewind|react-native-css-interop|uuid|kdbush|proj4|mgrs|wkt-parser|idb-keyval|date-fns|react-native-svg|@tanstack|tailwind-merge)/?)',
+  ],
+};

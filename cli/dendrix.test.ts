@@ -1,0 +1,109 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const dendrix = (args: string[], input?: unknown) => {
+  const done = spawnSync(process.execPath, [join(__dirname, 'dendrix.mjs'), ...args], {
+    encoding: 'utf8',
+    input: input === undefined ? '' : typeof input === 'string' ? input : JSON.stringify(input),
+  });
+  return { code: done.status, out: done.stdout, err: done.stderr, json: () => JSON.parse(done.stdout) };
+};
+const file = (name: string, text: string) => {
+  const path = join(mkdtempSync(join(tmpdir(), 'dendrix-cli-')), name);
+  writeFileSync(path, text);
+  return path;
+};
+
+jest.setTimeout(60_000);
+
+describe('the dendrix command', () => {
+  it('identifies from a file or standard input', () => {
+    const request = {
+      date: '2026-02-10',
+      latitude: 46.1,
+      planted: true,
+      lifeStage: 'mature',
+      rule: 'three-lines',
+      observations: [
+        { trait: 'arrangement', state: 'alternate', certainty: 'sure', source: 'tree' },
+        { trait: 'leaf-length', value: 12, unit: 'cm' },
+      ],
+    };
+    const fromFile = dendrix(['identify', '--in', file('a.json', JSON.stringify(request))]);
+    expect(fromFile.code).toBe(0);
+    expect(fromFile.out.trim().split('\n')).toHaveLength(1);
+    expect(fromFile.json()).toEqual(dendrix(['identify'], request).json());
+    expect(fromFile.json().candidates.length).toBeGreaterThan(3);
+  });
+  it('measures, with plus or minus', () => {
+    const answer = dendrix(['measure'], {
+      do: 'height-tangent',
+      distance: { value: 20, unit: 'm' },
+      top: { value: 38, unit: 'deg' },
+      base: { value: -4, unit: 'deg' },
+    }).json();
+    expect(answer.height.value).toBeCloseTo(17.02, 2);
+    expect(answer.height.plusMinus).toBeGreaterThan(0.2);
+  });
+  it('assesses', () => {
+    const answer = dendrix(['assess'], {
+      taxon: 'Corymbia opaca',
+      date: '2026-06-01',
+      latitude: -23.7,
+      looked: ['crown-top'],
+      signs: [{ id: 'exudate', kind: 'red-gum', zone: 'stem-e' }],
+    }).json();
+    expect(Object.keys(answer)).toEqual(
+      expect.arrayContaining([
+        'vigour',
+        'soundness',
+        'hiddenDecay',
+        'lookedAt',
+        'normalHere',
+        'agents',
+        'outlook',
+        'options',
+        'screening',
+        'comeBack',
+        'cautions',
+      ]),
+    );
+  });
+  it('lists names, traits, taxa and marks that split', () => {
+    expect(dendrix(['names', 'sycamore']).json().taxa.length).toBeGreaterThanOrEqual(3);
+    expect(dendrix(['traits']).json().length).toBeGreaterThan(45);
+    expect(dendrix(['taxa']).json()).toHaveLength(25);
+    expect(dendrix(['taxa', 'rowan']).json().name).toBe('Sorbus aucuparia');
+    expect(dendrix(['tell-apart', 'Tilia cordata', 'basswood']).json().marks[0].power).toBeGreaterThan(0.5);
+  });
+  it('reads a tree list and reports each bad row', () => {
+    const list = file('trees.csv', 'tag,species,girth,lat,lon\nA1,rowan,80,45.6,-31.2\nA2,sycamore,zz,45.61,-31.2\n');
+    const answer = dendrix(['import', list, '--choose', 'sycamore=Acer pseudoplatanus']).json();
+    expect(answer).toMatchObject({ rows: 2, good: 1, kept: 0, bad: [{ line: 3, tag: 'A2' }] });
+  });
+  it.each([
+    [['identify'], '{', /^dendrix: The input is not JSON/],
+    [
+      ['identify'],
+      { observations: [{ trait: 'barktexture', state: 'x' }] },
+      /observations\[0\]\.trait: unknown trait "barktexture"; nearest known: bark-texture/,
+    ],
+    [['identify'], { observations: 3 }, /observations: /],
+    [['measure'], { do: 'hite' }, /do: unknown word "hite"/],
+    [['assess'], { date: 'yesterday' }, /date: /],
+    [['identify', '--in', '/nowhere/x.json'], '', /cannot read \/nowhere\/x\.json/],
+    [['identfy'], '', /unknown command "identfy"/],
+    [['names'], '', /needs a query/],
+    [['tell-apart', 'Tilia cordata'], '', /two or more taxa/],
+    [['import', '/nowhere.csv'], '', /cannot read/],
+    [['import', '--zone', '99X', '/nowhere.csv'], '', /cannot read|no UTM zone/],
+  ])('%j %j exits 2 with one line', (args, input, sentence) => {
+    const { code, err, out } = dendrix(args, input);
+    expect(code).toBe(2);
+    expect(err).toMatch(sentence);
+    expect(err.trim().split('\n')).toHaveLength(1);
+    expect(out).toBe('');
+  });
+});

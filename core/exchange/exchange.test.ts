@@ -1,0 +1,214 @@
+import Papa from 'papaparse';
+import type { TreeBrief } from '../contracts';
+import { nameFinder } from '../identify';
+import { testLibrary } from '../testing/library';
+import {
+  degreesCell,
+  fromUtm,
+  lengthCell,
+  matchColumns,
+  numberCell,
+  readTreeList,
+  Stopped,
+  toUtm,
+  treesToCsv,
+  treesToGeoJson,
+  utmZone,
+  yearCell,
+} from '.';
+
+const names = nameFinder(testLibrary);
+const read = (text: string, more: object = {}) => readTreeList(text, { names, thisYear: 2026, ...more });
+
+describe('columns', () => {
+  it.each([
+    [
+      ['TreeID', 'Species', 'Girth (cm)', 'Planting Year', 'Lat', 'Lon'],
+      [null, 'species', 'girth', 'planted', 'latitude', 'longitude'],
+    ],
+    [
+      ['Tag', 'Botanical name', 'DBH in', 'Easting', 'Northing', 'UTM zone'],
+      ['tag', 'species', 'diameter', 'easting', 'northing', 'zone'],
+    ],
+    [
+      ['nummer', 'Baumart', 'Umfang [cm]', 'Rechtswert', 'Hochwert'],
+      ['tag', 'species', 'girth', 'easting', 'northing'],
+    ],
+  ])('%j', (headers, kinds) => {
+    const matched = matchColumns(headers).map((c) => c.kind);
+    kinds.forEach((kind, i) => kind && expect(matched[i]).toBe(kind));
+  });
+  it('reads the unit in a header', () =>
+    expect(matchColumns(['Girth (cm)', 'DBH in', 'Height [ft]']).map((c) => c.unit)).toEqual(['cm', 'in', 'ft']));
+});
+
+describe('cells', () => {
+  it.each([
+    ['45.6', 45.6],
+    ['45,6', 45.6],
+    ['1 234.5', 1234.5],
+    ['1,234,567.5', 1234567.5],
+    ['x', null],
+    ['', null],
+  ])('number "%s"', (text, n) => expect(numberCell(text)).toBe(n));
+  it.each([
+    ['45.62', 45.62],
+    [`45°37'12"N`, 45.62],
+    [`31°12'00"W`, -31.2],
+    ['45.62 S', -45.62],
+    ['north', null],
+  ])('degrees %s', (text, d) => (d === null ? expect(degreesCell(text)).toBeNull() : expect(degreesCell(text)).toBeCloseTo(d, 9)));
+  it.each([
+    ['88', 0.88],
+    ['34"', 0.8636],
+    ['1.2 m', 1.2],
+    ['880 mm', 0.88],
+  ])('length %s in a cm column', (text, metres) => expect(lengthCell(text, 'cm')).toEqual({ m: expect.closeTo(metres, 6) }));
+  it.each([
+    ['1987', 1987],
+    ['c. 1987', 1987],
+    ['12/05/1987', 1987],
+  ])('year %s', (text, year) => expect(yearCell(text, 2026)).toEqual({ year }));
+  it('refuses a year ahead and a year that is none', () => {
+    expect(yearCell('2050', 2026)).toEqual({ problem: expect.stringMatching(/ahead/) });
+    expect(yearCell('soon', 2026)).toEqual({ problem: expect.stringMatching(/no year/) });
+    expect(yearCell('', 2026)).toBeNull();
+  });
+});
+
+describe('coordinates', () => {
+  it('the middle of a zone on the equator is 500 000 east (definition of UTM)', () => {
+    const { latitude, longitude } = fromUtm(500_000, 0, { zone: 31, south: false });
+    expect(latitude).toBeCloseTo(0, 9);
+    expect(longitude).toBeCloseTo(3, 9);
+  });
+  it('one degree north on the central meridian is 110 574 m times 0.9996 (meridian arc of WGS 84, handbook value)', () => {
+    expect(toUtm(1, 3, { zone: 31, south: false }).northing / 0.9996).toBeCloseTo(110_574.4, 0);
+  });
+  it('goes there and back', () => {
+    const zone = { zone: 25, south: false };
+    const { easting, northing } = toUtm(45.62, -31.2, zone);
+    expect(fromUtm(easting, northing, zone).latitude).toBeCloseTo(45.62, 8);
+  });
+  it.each([
+    ['25N', 25, false],
+    ['utm zone 33 S', 33, true],
+    ['25', 25, false],
+    ['61N', null, null],
+    ['x', null, null],
+  ])('zone %s', (text, zone, south) => expect(utmZone(text)).toEqual(zone === null ? null : { zone, south }));
+});
+
+const LIST = [
+  'Tag;Species;Girth (cm);Planted;Lat;Lon',
+  'A-1;London plane;210;1960;45.6201;-31.2001',
+  'A-2;sycamore;88 cm;1999;45.6202;-31.2003',
+  'A-3;Acer plantanoides;34";2001;45.6203;-31.2005',
+  "A-4;Tilia cordata 'Greenspire';90;1990;45.6204;-31.2007",
+  'A-5;weird tree;abc;1990;45.6205;-31.2009',
+  'A-6;oak;120;3010;45.6206;-31.2011',
+  'A-7;rowan;90;1980;45.620601;-31.2011',
+  'A-1;rowan;90;1980;45.63;-31.21',
+  ';rowan;90;1980;45.64;-31.21',
+  'A-8;rowan;90;1980;95;-31',
+].join('\n');
+
+describe('a tree list', () => {
+  const report = read(LIST);
+  it('takes the good rows and says line and reason of each bad one', () => {
+    expect(report.trees.map((t) => t.tag)).toEqual(['A-1', 'A-2', 'A-3', 'A-4', 'A-6', 'A-7']);
+    expect(report.bad).toEqual([
+      { line: 6, tag: 'A-5', reason: expect.stringMatching(/"abc" is no length/) },
+      { line: 9, tag: 'A-1', reason: 'tag A-1 stands already on line 2' },
+      { line: 10, tag: '', reason: 'no tag' },
+      { line: 11, tag: 'A-8', reason: expect.stringMatching(/latitude 95/) },
+    ]);
+  });
+  it('turns girth into diameter, in whatever unit', () => {
+    expect(report.trees[0]?.dbh).toBeCloseTo(2.1 / Math.PI, 9);
+    expect(report.trees[2]?.dbh).toBeCloseTo((34 * 0.0254) / Math.PI, 9);
+  });
+  it('resolves names, asks ambiguous ones, keeps unknown ones and cultivars as written', () => {
+    expect(report.trees.map((t) => t.taxon)).toEqual([
+      'Platanus × acerifolia',
+      null,
+      'Acer platanoides',
+      'Tilia cordata',
+      'Quercus',
+      'Sorbus aucuparia',
+    ]);
+    expect(report.ambiguous.map((q) => q.text)).toContain('sycamore');
+    expect(report.misspelt.map((q) => q.text)).toEqual(['Acer plantanoides']);
+    expect(report.trees[3]?.infraspecific).toBe("'Greenspire'");
+    expect(report.trees[1]?.writtenName).toBe('sycamore');
+  });
+  it('flags trees within 2 m of another and of one already kept', () => {
+    expect(report.duplicates).toEqual([{ line: 8, tag: 'A-7', near: 'A-6 (line 7)', metres: expect.closeTo(0.11, 1) }]);
+    const known = [{ tag: 'Q 0101', latitude: 45.62011, longitude: -31.2001 }];
+    expect(read(LIST, { known }).duplicates[0]).toMatchObject({ tag: 'A-1', near: 'Q 0101 (already kept)' });
+  });
+  it('leaves out a tag that is already kept', () => {
+    const known = [{ tag: 'A-2', latitude: 0, longitude: 0 }];
+    expect(read(LIST, { known }).bad[0]).toMatchObject({ line: 3, reason: 'tag A-2 is already kept' });
+  });
+  it('takes answers to ambiguous names', () => {
+    const answered = read(LIST, { choices: { sycamore: 'Acer pseudoplatanus', oak: null } });
+    expect(answered.trees[1]?.taxon).toBe('Acer pseudoplatanus');
+    expect(answered.ambiguous).toEqual([]);
+  });
+  it('reads eastings and northings with the zone', () => {
+    const { easting, northing } = toUtm(45.62, -31.2, { zone: 25, south: false });
+    const text = `Tag,Easting,Northing\nB-1,${easting.toFixed(2)},${northing.toFixed(2)}`;
+    expect(read(text).bad[0]?.reason).toMatch(/need a zone/);
+    expect(read(text, { zone: '25N' }).trees[0]?.latitude).toBeCloseTo(45.62, 6);
+  });
+  it.each([
+    ['', /empty/],
+    ['Species,Girth\nrowan,90', /No column holds the tag.*No pair of columns/],
+    ['Tag,Lat,Lon\n"A-1,45,3', /quotation mark/],
+  ])('stops at "%s"', (text, sentence) => expect(read(text).stops.join(' ')).toMatch(sentence));
+  it('can be stopped', () => expect(() => read(LIST, { progress: () => false })).toThrow(Stopped));
+});
+
+describe('lists out', () => {
+  const tree = {
+    id: 'x',
+    tag: '=A1',
+    place: 'Ferry Street, "east"',
+    siteKind: 'street',
+    latitude: 45.6,
+    longitude: -31.2,
+    plantedYear: 1990,
+    planted: true,
+    writtenName: null,
+    taxon: 'Tilia cordata',
+    level: 'species',
+    standing: 'overturned',
+    dbh: 0.314159,
+    height: null,
+    vigour: 'fair',
+    soundness: null,
+    hiddenDecay: null,
+    seenPercent: 40,
+    dueOn: '2026-12-01',
+    dueBecause: 'fork, again',
+    lastVisitOn: '2026-06-01',
+  } as TreeBrief;
+  it('CSV is read back by an ordinary reader and by our own import', () => {
+    const csv = treesToCsv([tree]);
+    const row = Papa.parse<Record<string, string>>(csv, { header: true }).data[0];
+    expect(row).toMatchObject({
+      species: 'Tilia cordata',
+      standing: 'overturned',
+      'dbh (cm)': '31.4',
+      soundness: 'not looked at',
+      place: 'Ferry Street, "east"',
+    });
+    const back = read(csv).trees[0];
+    expect(back).toMatchObject({ taxon: 'Tilia cordata', plantedYear: 1990 });
+    expect(back?.dbh).toBeCloseTo(0.314, 6);
+  });
+  it('does not let a spreadsheet take text for a formula', () => expect(treesToCsv([tree])).toMatch(/'=A1/));
+  it('GeoJSON has longitude first (RFC 7946)', () =>
+    expect(treesToGeoJson([tree]).features[0]?.geometry.coordinates).toEqual([-31.2, 45.6]));
+});

@@ -1,0 +1,103 @@
+// The real service on a real MariaDB with the demo town, the built web application, and headless Chromium.
+import { spawn, type ChildProcess } from 'node:child_process';
+import { join } from 'node:path';
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { freePort } from './free-port';
+import { freshDatabase } from '../server/testing/service';
+
+/** The day the tests happen on, for server and browser alike: in leaf, so that leaves can be asked about. */
+export const TODAY = '2026-06-15';
+
+export interface Town {
+  base: string;
+  browser: Browser;
+  phone: (options?: { offline?: boolean }) => Promise<Page>;
+  wide: () => Promise<Page>;
+  stop: () => Promise<void>;
+}
+
+const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+const FLAGS = [
+  '--no-sandbox',
+  '--use-angle=swiftshader',
+  '--enable-unsafe-swiftshader',
+  '--ignore-gpu-blocklist',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+];
+
+/** Starts everything; the town is planted anew. */
+export async function startTown(): Promise<Town> {
+  const sequelize = await freshDatabase();
+  await sequelize.close();
+  const port = await freePort();
+  const server: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    cwd: join(__dirname, '..'),
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      SESSION_SECRET: 'e2e',
+      PORT: String(port),
+      DENDRIX_TODAY: TODAY,
+      DENDRIX_RATE: '100000',
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise<void>((resolve, reject) => {
+    server.stdout?.on('data', (data: Buffer) => String(data).includes('Dendrix runs at') && resolve());
+    server.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+  });
+  server.removeAllListeners('exit');
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
+  const contexts: BrowserContext[] = [];
+  const open = async (viewport: { width: number; height: number }, serviceWorkers: 'allow' | 'block') => {
+    const context = await browser.newContext({ viewport, serviceWorkers, hasTouch: viewport.width < 500, acceptDownloads: true });
+    contexts.push(context);
+    const page = await context.newPage();
+    await page.clock.setFixedTime(new Date(`${TODAY}T11:00:00Z`));
+    page.setDefaultTimeout(15_000);
+    return page;
+  };
+  return {
+    base: `http://127.0.0.1:${port}`,
+    browser,
+    phone: ({ offline = false } = {}) => open({ width: 390, height: 844 }, offline ? 'allow' : 'block'),
+    wide: () => open({ width: 1280, height: 800 }, 'block'),
+    async stop() {
+      await Promise.all(contexts.map((context) => context.close()));
+      await browser.close();
+      const ended = new Promise((resolve) => server.once('exit', resolve));
+      server.kill('SIGTERM');
+      await ended;
+    },
+  };
+}
+
+/** Signs in by one tap, as the demo offers. */
+export async function signIn(page: Page, town: Town, name: string): Promise<void> {
+  await page.goto(`${town.base}/today`);
+  await page.getByRole('button', { name: new RegExp(`^Sign in as ${name}`) }).click();
+  await page.getByRole('heading', { name: 'Today' }).waitFor();
+}
+
+/** Ticks the safety list and goes in. */
+export async function goIn(page: Page): Promise<void> {
+  await page.getByRole('heading', { name: 'Stop and look first' }).waitFor();
+  for (const check of await page.getByRole('checkbox').all()) await check.click();
+  await page.getByRole('button', { name: 'Safe to go in' }).click();
+}
+
+/** Answers one question of one line of evidence by its drawing. */
+export async function answer(page: Page, line: string, mark: string, state: RegExp): Promise<void> {
+  await page.getByRole('tab', { name: new RegExp(`^${line}`) }).click();
+  const chip = page.getByRole('button', { name: mark, exact: true });
+  await page.getByRole('button', { name: 'Can’t see it' }).waitFor();
+  if (await chip.count()) await chip.first().click();
+  const drawn = page.getByRole('radio', { name: state });
+  const more = page.getByRole('button', { name: 'More kinds' });
+  if (!(await drawn.count()) && (await more.count())) await more.click();
+  await drawn.first().click();
+  await page.getByRole('radiogroup', { name: 'How sure' }).waitFor();
+}

@@ -1,0 +1,69 @@
+import prettier from 'eslint-config-prettier';
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Dependencies point one way: app → core ← server; the library uses only core's schemas. */
+const forbid = (...groups) => ({
+  'no-restricted-imports': ['error', { patterns: groups.map(([group, message]) => ({ group, message })) }],
+});
+const NODE = [['node:*', 'fs', 'path', 'crypto', 'os', 'child_process'], 'core is pure: no Node'];
+const REACT = [['react', 'react-*', 'react-native*', 'expo', 'expo-*', 'nativewind'], 'no React outside app'];
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/node_modules',
+      '**/dist',
+      '**/dist.partial',
+      '**/.expo',
+      'library/generated',
+      '.data',
+      '**/*.d.ts',
+      '**/*.cjs',
+      'app/*.js',
+    ],
+  },
+  ...tseslint.configs.recommended,
+  prettier,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false }],
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'off',
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts', 'core/testing/**'],
+    rules: {
+      ...forbid(NODE, REACT, [['@dendrix/*', '**/server/**', '**/app/**', '**/library/**'], 'core depends on nothing of ours']),
+      'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'localStorage', 'fetch', 'process', 'Buffer'],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+          message: 'randomness comes in as an argument',
+        },
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'time comes in as an argument' },
+        { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'time comes in as an argument' },
+      ],
+    },
+  },
+  {
+    files: ['library/**/*.ts'],
+    rules: forbid(REACT, [['**/server/**', '**/app/**', '@dendrix/server*', '@dendrix/app*'], 'the library uses only core']),
+  },
+  { files: ['server/**/*.ts'], rules: forbid(REACT, [['**/app/src/**', '@dendrix/app*'], 'the server does not know the app']) },
+  {
+    files: ['app/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'warn',
+      '@typescript-eslint/no-require-imports': 'off',
+      ...forbid([['**/server/**', '@dendrix/server*', 'node:*'], 'the app reaches the server over HTTP only']),
+    },
+  },
+);

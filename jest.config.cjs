@@ -1,0 +1,25 @@
+/** swc turns TypeScript into what Jest runs; packages that ship only ES modules go through it too. */
+const swc = {
+  '^.+\\.(t|j)sx?$': [
+    '@swc/jest',
+    { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } },
+  ],
+};
+const modules = ['/node_modules/(?!(kdbush|proj4|mgrs|wkt-parser|uuid)/)'];
+const node = (displayName, roots) => ({
+  displayName,
+  roots,
+  testEnvironment: 'node',
+  transform: swc,
+  transformIgnorePatterns: modules,
+  testMatch: ['**/*.test.ts'],
+});
+
+module.exports = {
+  projects: [
+    node('core', ['<rootDir>/core', '<rootDir>/library', '<rootDir>/cli']),
+    node('server', ['<rootDir>/server']),
+    node('browser', ['<rootDir>/e2e']),
+    '<rootDir>/app/jest.config.cjs',
+  ],
+};

@@ -1,0 +1,104 @@
+import { join } from 'node:path';
+import { buildLibrary, readSources, versionOf } from './assemble';
+import { PARKS, STREETS, along, inside, quillhavenMap } from './quillhaven-map';
+
+const sources = readSources(join(__dirname));
+const { library, problems } = buildLibrary(sources);
+const changed = (file: string, from: string | RegExp, to: string) =>
+  buildLibrary(new Map([...sources].map(([f, text]) => [f, f === file ? text.replace(from, to) : text])));
+
+const TWENTY_FOUR = [
+  'Acer pensylvanicum',
+  'Acer platanoides',
+  'Acer pseudoplatanus',
+  'Acer rubrum',
+  'Acer saccharinum',
+  'Betula papyrifera',
+  'Betula pendula',
+  'Carpinus caroliniana',
+  'Celtis laevigata',
+  'Celtis occidentalis',
+  'Corylus avellana',
+  'Fagus grandifolia',
+  'Fraxinus americana',
+  'Jacaranda mimosifolia',
+  'Juglans nigra',
+  'Liriodendron tulipifera',
+  'Platanus × acerifolia',
+  'Quercus rubra',
+  'Schinus molle',
+  'Schinus terebinthifolia',
+  'Sorbus aucuparia',
+  'Tilia americana',
+  'Tilia cordata',
+  'Ulmus americana',
+];
+
+describe('the library', () => {
+  it('has no problems', () => expect(problems).toEqual([]));
+  it('holds the taxa asked for, each with 30 traits or more over all lines of evidence', () => {
+    for (const name of TWENTY_FOUR) {
+      const taxon = library.taxa.find((t) => t.name === name);
+      expect({ name, traits: Object.keys(taxon?.traits ?? {}).length >= 30 }).toEqual({ name, traits: true });
+      const lines = new Set(Object.keys(taxon?.traits ?? {}).map((id) => library.traits.find((t) => t.id === id)?.line));
+      expect(lines).toEqual(new Set(['form', 'bark', 'twig', 'leaf', 'flower-fruit', 'site']));
+    }
+  });
+  it('has signs over every zone and agents with signs of the library', () => {
+    expect(library.signs.length).toBeGreaterThanOrEqual(25);
+    expect(library.agents.length).toBeGreaterThanOrEqual(8);
+    expect(new Set(library.signs.flatMap((s) => s.zones)).size).toBe(18);
+  });
+  it('no two taxa are indistinguishable by their records', () => {
+    for (const a of library.taxa)
+      for (const b of library.taxa) if (a.name < b.name) expect(JSON.stringify(a.traits)).not.toBe(JSON.stringify(b.traits));
+  });
+  it('changes its version with its text', () => expect(versionOf(new Map([...sources, ['x', 'y']]))).not.toBe(library.version));
+});
+
+describe('a weakness in the text is told with file, field and valid words', () => {
+  it.each([
+    [
+      'taxa/quercus-rubra.yaml',
+      'pith: { five-angled: always }',
+      'pith: { starry: always }',
+      /^taxa\/quercus-rubra\.yaml traits\.pith "starry" is not known; nearest: .*; valid: .*five-angled/,
+    ],
+    [
+      'taxa/quercus-rubra.yaml',
+      'pith: { five-angled: always }',
+      'pith: { five-angled: mostly }',
+      /^taxa\/quercus-rubra\.yaml traits\.pith .*always, usually, sometimes, rarely/,
+    ],
+    ['taxa/quercus-rubra.yaml', 'family: Fagaceae', 'family: Fagus', /family a family ends in -aceae/],
+    ['taxa/quercus-rubra.yaml', 'ganoderma-butt-rot', 'ganoderma', /prone\.0 "ganoderma" is not known; nearest: ganoderma-butt-rot/],
+    ['signs/cavity.yaml', 'atLeast: serious weakness', 'atLeast: very weak', /signs\/cavity\.yaml .*"very weak" is no band of soundness/],
+    ['agents/dutch-elm-disease.yaml', 'sign: wilting', 'sign: wilt', /signs\.0\.sign "wilt" is not known; nearest: wilting/],
+    ['taxa/quercus-rubra.yaml', 'name: Quercus rubra', 'name: [', /^taxa\/quercus-rubra\.yaml line/],
+  ])('%s', (file, from, to, sentence) => {
+    const found = changed(file, from, to).problems.map((p) => `${p.file} ${p.field} ${p.message}`);
+    expect(found.join('\n')).toMatch(sentence);
+  });
+});
+
+describe('Quillhaven', () => {
+  it('has eight streets or more, three parks, and water', () => {
+    expect(STREETS.length).toBeGreaterThanOrEqual(8);
+    expect(PARKS).toHaveLength(3);
+    expect(quillhavenMap().features.filter((f) => f.properties?.kind === 'water').length).toBeGreaterThan(0);
+  });
+  it('no house stands in a park', () => {
+    const rings = PARKS.map((park) => quillhavenMap().features.find((f) => f.properties?.name === park.name)?.geometry);
+    expect(rings.every((g) => g?.type === 'Polygon')).toBe(true);
+    expect(inside([100, 300], PARKS[0]?.ring ?? [])).toBe(true);
+    expect(
+      along(
+        [
+          [0, 0],
+          [100, 0],
+        ],
+        25,
+      ).map((p) => p.at[0]),
+    ).toEqual([12.5, 37.5, 62.5, 87.5]);
+  });
+});

@@ -1,0 +1,45 @@
+import { v7 as newId } from 'uuid';
+import type { Sequelize } from 'sequelize';
+import { testLibrary } from '../core/testing/library';
+import { daysBetween } from '@dendrix/core/schedule';
+import { Review, Setting, Tree, User, Visit } from './models';
+import { needsSeed, seedQuillhaven } from './seed/quillhaven';
+import { verify } from './services/audit';
+import { rebuildAll } from './services/rebuild';
+import { freshDatabase } from './testing/service';
+
+const TODAY = '2026-06-15';
+let sequelize: Sequelize;
+beforeAll(async () => {
+  sequelize = await freshDatabase();
+  // A planting that was cut short: somebody is there, the town is not.
+  await Setting.create({ name: 'planting', value: 'true' });
+  await User.create({ id: newId(), name: 'Left over', login: 'left', passwordHash: 'x', role: 'crew', createdAt: new Date() });
+  expect(await needsSeed()).toBe(true);
+  await seedQuillhaven({ sequelize, library: testLibrary, now: () => new Date(`${TODAY}T12:00:00Z`), newId }, TODAY);
+}, 120_000);
+afterAll(() => sequelize.close());
+
+describe('Quillhaven', () => {
+  it('replaces what a cut-short start left, and is not planted twice', async () => {
+    expect(await User.findOne({ where: { login: 'left' } })).toBeNull();
+    expect(await needsSeed()).toBe(false);
+  });
+  it('has 400 trees or more of all 24 taxa, 60 visits over four years, disagreements and due work', async () => {
+    const trees = await Tree.findAll();
+    const visits = await Visit.findAll();
+    expect(trees.length).toBeGreaterThanOrEqual(400);
+    expect(new Set(trees.map((t) => t.taxon).filter(Boolean)).size).toBeGreaterThanOrEqual(24);
+    expect(visits.length).toBeGreaterThanOrEqual(60);
+    const days = visits.map((v) => daysBetween(v.finishedAt.toISOString().slice(0, 10), TODAY));
+    expect(Math.min(...days)).toBeGreaterThanOrEqual(0);
+    expect(Math.max(...days)).toBeGreaterThan(1300);
+    expect(trees.filter((t) => t.dueOn !== null && t.dueOn <= TODAY).length).toBeGreaterThanOrEqual(9);
+    const verdicts = (await Review.findAll()).map((r) => r.verdict);
+    for (const verdict of ['confirm', 'question', 'overturn']) expect(verdicts).toContain(verdict);
+  });
+  it('its record is in order', async () => {
+    expect((await rebuildAll()).moved).toEqual([]);
+    expect((await verify()).brokenAt).toBeNull();
+  });
+});

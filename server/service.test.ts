@@ -1,0 +1,356 @@
+import { v7 as newId } from 'uuid';
+import { QueryTypes } from 'sequelize';
+import { AuditEntry } from './models';
+import { verify } from './services/audit';
+import { rebuildAll } from './services/rebuild';
+import { aTree, aVisit, PASSWORD, startService, TODAY, type Service } from './testing/service';
+
+let service: Service;
+beforeAll(async () => {
+  service = await startService();
+}, 60_000);
+afterAll(() => service.stop());
+jest.setTimeout(60_000);
+
+async function newTree(tag: string, more: object = {}) {
+  const crew = await service.as('crew');
+  const id = newId();
+  expect((await crew.put(`/trees/${id}`, aTree(tag, more))).status).toBe(200);
+  return { crew, id };
+}
+
+describe('signing in', () => {
+  it('gives a cookie that scripts cannot read and other sites cannot send', async () => {
+    const response = await fetch(`${service.base}/api/v1/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ login: 'crew', password: PASSWORD }),
+    });
+    expect(response.headers.get('set-cookie')).toMatch(/HttpOnly; SameSite=Strict/);
+  });
+  it('refuses a wrong password with a sentence, as problem+json (RFC 9457)', async () => {
+    const answer = await service.anyone().post('/session', { login: 'crew', password: 'wrong' });
+    expect(answer.status).toBe(401);
+    expect(answer.type).toMatch(/application\/problem\+json/);
+    expect(answer.body).toMatchObject({
+      type: 'about:blank',
+      title: 'Not signed in',
+      status: 401,
+      detail: expect.stringMatching(/do not belong together/),
+    });
+  });
+  it('ends when signed out', async () => {
+    const client = await service.as('crew');
+    expect((await client.get('/session')).body.role).toBe('crew');
+    await client.delete('/session');
+    expect((await client.get('/session')).status).toBe(401);
+  });
+  it('keeps passwords as argon2id', async () => {
+    const [row] = await service.sequelize.query<{ password_hash: string }>('SELECT password_hash FROM users LIMIT 1', {
+      type: QueryTypes.SELECT,
+    });
+    expect(row?.password_hash).toMatch(/^\$argon2id\$/);
+  });
+});
+
+describe('roles on every route', () => {
+  const id = newId();
+  const ROUTES: [string, string, unknown, string][] = [
+    ['GET', '/session', undefined, 'viewer'],
+    ['GET', '/trees', undefined, 'viewer'],
+    ['GET', `/trees/${id}`, undefined, 'viewer'],
+    ['PUT', `/trees/${id}`, {}, 'crew'],
+    ['PUT', `/visits/${id}`, {}, 'crew'],
+    ['GET', '/review-queue', undefined, 'reviewer'],
+    ['PUT', `/reviews/${id}`, {}, 'reviewer'],
+    ['GET', '/exports/trees.csv', undefined, 'viewer'],
+    ['GET', '/exports/trees.geojson', undefined, 'viewer'],
+    ['GET', '/audit', undefined, 'coordinator'],
+    ['PUT', `/imports/${id}`, {}, 'coordinator'],
+    ['GET', `/imports/${id}`, undefined, 'coordinator'],
+    ['DELETE', `/imports/${id}`, undefined, 'coordinator'],
+  ];
+  it('covers all routes that need one', async () => {
+    const { body } = await service.anyone().get('/openapi.json');
+    const all = Object.entries(body.paths as Record<string, Record<string, { description: string }>>).flatMap(([path, methods]) =>
+      Object.entries(methods).map(([method, r]) => ({ key: `${method.toUpperCase()} ${path}`, open: r.description === 'For anyone.' })),
+    );
+    const tested = new Set(ROUTES.map(([method, path]) => `${method} ${path.replace(id, '{id}')}`));
+    expect(
+      all
+        .filter((r) => !r.open)
+        .map((r) => r.key)
+        .sort(),
+    ).toEqual([...tested].sort());
+    expect(
+      all
+        .filter((r) => r.open)
+        .map((r) => r.key)
+        .sort(),
+    ).toEqual(['DELETE /session', 'GET /demo-accounts', 'POST /session']);
+  });
+  it.each(ROUTES)('%s %s', async (method, path, body, needs) => {
+    const order = ['viewer', 'crew', 'reviewer', 'coordinator'];
+    expect((await service.anyone().call(method, `/api/v1${path}`, body)).status).toBe(401);
+    for (const role of order) {
+      const { status } = await (await service.as(role)).call(method, `/api/v1${path}`, body);
+      if (order.indexOf(role) < order.indexOf(needs)) expect(status).toBe(403);
+      else expect([200, 204, 404, 422]).toContain(status);
+    }
+  });
+});
+
+describe('trees and visits', () => {
+  it('a visit names, measures and judges; sending it again changes nothing', async () => {
+    const { crew, id } = await newTree('T-1');
+    const visitId = newId();
+    const visit = aVisit(id);
+    expect((await crew.put(`/visits/${visitId}`, visit)).body).toEqual({ id: visitId, isNew: true });
+    expect((await crew.put(`/visits/${visitId}`, visit)).body).toEqual({ id: visitId, isNew: false });
+    const { body } = await crew.get(`/trees/${id}`);
+    expect(body).toMatchObject({
+      tag: 'T-1',
+      taxon: 'Platanus × acerifolia',
+      standing: 'proposed',
+      dbh: 0.42,
+      soundness: 'no weakness seen on what was looked at',
+      lastVisitOn: TODAY,
+    });
+    expect(body.visits).toHaveLength(1);
+    expect(body.visits[0].record.observations[0]).toMatchObject({ trait: 'bark-texture', certainty: 'sure' });
+    expect(body.dueOn).toBe(visit.comeBack?.by);
+    expect(body.followUps.filter((f: { doneOn: string | null }) => f.doneOn === null)).toHaveLength(1);
+  });
+  it('refuses a visit of an unknown tree, an unknown mark, a wrong clock, and keeps nothing', async () => {
+    const { crew, id } = await newTree('T-2');
+    const put = (visit: unknown) => crew.put(`/visits/${newId()}`, visit);
+    expect((await put(aVisit(newId()))).status).toBe(404);
+    const odd = aVisit(id);
+    odd.record.observations = [{ trait: 'bark-textur', state: 'smooth', certainty: 'sure', source: 'tree' }];
+    expect((await put(odd)).body).toMatchObject({
+      status: 422,
+      path: 'observations[0].trait',
+      detail: expect.stringMatching(/nearest known: bark-texture/),
+    });
+    expect((await put(aVisit(id, { finishedAt: '2031-01-01T00:00:00.000Z' }))).body.detail).toMatch(/clock/);
+    expect((await put({ ...aVisit(id), extra: 1 })).status).toBe(422);
+    expect((await put('{')).status).toBe(400);
+    expect((await crew.get(`/trees/${id}`)).body.visits).toHaveLength(0);
+  });
+  it('somebody else cannot take over a visit id', async () => {
+    const { crew, id } = await newTree('T-3');
+    const visitId = newId();
+    await crew.put(`/visits/${visitId}`, aVisit(id));
+    const other = await service.as('crew2');
+    expect((await other.put(`/visits/${visitId}`, aVisit(id))).status).toBe(409);
+  });
+  it('an amendment points at what it amends, and the first stays readable', async () => {
+    const { crew, id } = await newTree('T-4');
+    const first = newId();
+    await crew.put(`/visits/${first}`, aVisit(id));
+    const name = {
+      taxon: 'Acer pseudoplatanus',
+      level: 'species' as const,
+      rule: 'three-lines' as const,
+      confirmed: false,
+      probability: 0.4,
+      why: 'looked again',
+    };
+    await crew.put(`/visits/${newId()}`, aVisit(id, { amends: first, name }));
+    const { body } = await crew.get(`/trees/${id}`);
+    expect(body.taxon).toBe('Acer pseudoplatanus');
+    expect(body.visits).toHaveLength(2);
+    expect((await crew.put(`/visits/${newId()}`, aVisit(id, { amends: newId() }))).status).toBe(422);
+  });
+  it('a tag is given once', async () => {
+    const { crew } = await newTree('T-5');
+    const again = await crew.put(`/trees/${newId()}`, aTree('T-5'));
+    expect(again.body).toMatchObject({ status: 409, path: 'tag', detail: expect.stringMatching(/carries the tag T-5/) });
+  });
+  it('lists in pages, by box and by due date', async () => {
+    await newTree('Z-1', { latitude: 10, longitude: 20 });
+    await newTree('Z-2', { latitude: 10.001, longitude: 20.001 });
+    const viewer = await service.as('viewer');
+    const inBox = await viewer.get('/trees?box=19.9,9.9,20.1,10.1');
+    expect(inBox.body.items.map((t: { tag: string }) => t.tag)).toEqual(['Z-1', 'Z-2']);
+    const first = (await viewer.get('/trees?limit=2')).body;
+    expect(first.items).toHaveLength(2);
+    const second = (await viewer.get(`/trees?limit=2&after=${encodeURIComponent(first.next)}`)).body;
+    expect(second.items[0].tag > first.items[1].tag).toBe(true);
+    expect((await viewer.get('/trees?box=1,2,3')).status).toBe(422);
+    expect((await viewer.get('/trees?dueBy=2000-01-01')).body.items).toEqual([]);
+  });
+});
+
+describe('reviews', () => {
+  it('overturns with a reason; both names stay; the CSV holds it', async () => {
+    const { crew, id } = await newTree('R-1');
+    const visitId = newId();
+    await crew.put(`/visits/${visitId}`, aVisit(id));
+    const reviewer = await service.as('reviewer');
+    const queue = (await reviewer.get('/review-queue')).body.items;
+    expect(queue.find((i: { visit: { id: string } }) => i.visit.id === visitId)).toMatchObject({
+      tree: { tag: 'R-1' },
+      why: expect.any(Array),
+    });
+    const review = { visitId, verdict: 'overturn', secondLook: null, taxon: 'Acer pseudoplatanus', reason: 'Buds are opposite.' };
+    const reviewId = newId();
+    expect((await reviewer.put(`/reviews/${reviewId}`, review)).body).toEqual({ id: reviewId, isNew: true });
+    expect((await reviewer.put(`/reviews/${reviewId}`, review)).body.isNew).toBe(false);
+    const { body } = await reviewer.get(`/trees/${id}`);
+    expect(body).toMatchObject({ taxon: 'Acer pseudoplatanus', standing: 'overturned' });
+    expect(body.determinations.map((d: { taxon: string }) => d.taxon)).toEqual(['Acer pseudoplatanus', 'Platanus × acerifolia']);
+    expect((await reviewer.get('/exports/trees.csv')).text).toMatch(/R-1,.*Acer pseudoplatanus,species,overturned/);
+    expect((await reviewer.get('/review-queue')).body.items.some((i: { visit: { id: string } }) => i.visit.id === visitId)).toBe(false);
+  });
+  it('a question comes back as work', async () => {
+    const { crew, id } = await newTree('R-2');
+    const visitId = newId();
+    await crew.put(`/visits/${visitId}`, aVisit(id));
+    const reviewer = await service.as('reviewer');
+    await reviewer.put(`/reviews/${newId()}`, {
+      visitId,
+      verdict: 'question',
+      secondLook: null,
+      taxon: null,
+      reason: 'Which side was seen?',
+    });
+    expect((await reviewer.get(`/trees/${id}`)).body).toMatchObject({
+      standing: 'questioned',
+      dueBecause: 'question from review: Which side was seen?',
+    });
+  });
+  it.each([
+    [{ verdict: 'overturn', taxon: null, reason: 'because' }, 422, /give the name/],
+    [{ verdict: 'overturn', taxon: 'Acer rubrum', reason: '' }, 422, /say why/],
+    [{ verdict: 'overturn', taxon: 'Acer rubrm', reason: 'because' }, 422, /nearest known: Acer rubrum/],
+    [{ verdict: 'overturn', taxon: 'Platanus × acerifolia', reason: 'because' }, 422, /already/],
+    [{ verdict: 'maybe', taxon: null, reason: '' }, 422, /verdict/],
+  ])('refuses %j', async (part, status, sentence) => {
+    const { crew, id } = await newTree(`R-${newId().slice(-6)}`);
+    const visitId = newId();
+    await crew.put(`/visits/${visitId}`, aVisit(id));
+    const reviewer = await service.as('reviewer');
+    const answer = await reviewer.put(`/reviews/${newId()}`, { visitId, secondLook: null, ...part });
+    expect(answer.status).toBe(status);
+    expect(answer.body.detail).toMatch(sentence);
+  });
+  it('nobody reviews their own visit', async () => {
+    const { id } = await newTree('R-9');
+    const reviewer = await service.as('reviewer');
+    const visitId = newId();
+    await reviewer.put(`/visits/${visitId}`, aVisit(id));
+    expect(
+      (await reviewer.put(`/reviews/${newId()}`, { visitId, verdict: 'confirm', secondLook: null, taxon: null, reason: '' })).body,
+    ).toMatchObject({ status: 409, detail: expect.stringMatching(/second person/) });
+  });
+});
+
+describe('the audit chain', () => {
+  it('holds, and shows where it was tampered with', async () => {
+    expect((await verify()).brokenAt).toBeNull();
+    const coordinator = await service.as('coordinator');
+    const before = (await coordinator.get('/audit')).body;
+    expect(before.entries).toBeGreaterThan(5);
+    const entry = (await AuditEntry.findByPk(3)) as AuditEntry;
+    const { body } = entry;
+    await entry.update({ body: body.replace('T-', 'X-') + ' ' });
+    expect((await coordinator.get('/audit')).body.brokenAt).toBe(3);
+    await entry.update({ body });
+    expect((await coordinator.get('/audit')).body).toEqual(before);
+  });
+  it('has no forks when many write at once', async () => {
+    const crew = await service.as('crew');
+    await Promise.all(Array.from({ length: 12 }, (_, i) => crew.put(`/trees/${newId()}`, aTree(`P-${i}`))));
+    expect((await verify()).brokenAt).toBeNull();
+  });
+});
+
+describe('derived columns', () => {
+  it('rebuild to what they are', async () => {
+    const { trees, moved } = await rebuildAll();
+    expect(trees).toBeGreaterThan(10);
+    expect(moved).toEqual([]);
+  });
+  it('tell which moved when somebody changed one behind the record', async () => {
+    await service.sequelize.query("UPDATE trees SET taxon = 'Acer rubrum' WHERE tag = 'R-1'");
+    expect((await rebuildAll()).moved).toEqual([{ tag: 'R-1', columns: ['taxon'] }]);
+  });
+});
+
+describe('lists coming in', () => {
+  const wait = async (client: Awaited<ReturnType<Service['as']>>, id: string) => {
+    for (;;) {
+      const { body } = await client.get(`/imports/${id}`);
+      if (body.state !== 'running') return body;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+  const rows = (n: number, prefix: string) =>
+    [
+      'tag,species,girth (cm),planted,lat,lon',
+      ...Array.from(
+        { length: n },
+        (_, i) =>
+          `${prefix}${i},${['Tilia cordata', 'Norway maple', 'sycamore', 'Acer plantanoides', "Tilia cordata 'Greenspire'"][i % 5]},${60 + (i % 200)},${1950 + (i % 70)},${(45.5 + Math.floor(i / 100) * 0.0001).toFixed(6)},${(-31.3 + (i % 100) * 0.0001).toFixed(6)}`,
+      ),
+    ].join('\n');
+
+  it('5 000 rows within 20 s, all good ones kept, derived columns in order', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    const started = Date.now();
+    const answer = await coordinator.put(`/imports/${id}`, { text: rows(5000, 'I-'), choices: { sycamore: 'Acer pseudoplatanus' } });
+    expect(answer.body.state).toBe('running');
+    const done = await wait(coordinator, id);
+    expect(done).toMatchObject({ state: 'done', done: 5000, total: 5000, report: { kept: 5000, badCount: 0 } });
+    expect(Date.now() - started).toBeLessThan(20_000);
+    const tree = (await coordinator.get('/trees?limit=1&after=I-1')).body.items[0];
+    expect(tree).toMatchObject({ standing: 'imported', level: 'species' });
+    expect(tree.dbh).toBeGreaterThan(0.1);
+    expect((await rebuildAll()).moved).toEqual([]);
+  });
+  it('brings the same list in only once', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    await coordinator.put(`/imports/${id}`, { text: rows(20, 'I-') });
+    expect(await wait(coordinator, id)).toMatchObject({
+      state: 'done',
+      report: { kept: 0, badCount: 20, bad: expect.arrayContaining([expect.objectContaining({ reason: 'tag I-0 is already kept' })]) },
+    });
+  });
+  it('keeps nothing when it is stopped', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    await coordinator.put(`/imports/${id}`, { text: rows(5000, 'S-') });
+    await coordinator.delete(`/imports/${id}`);
+    const done = await wait(coordinator, id);
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    expect(done.state).toBe('stopped');
+    expect((await coordinator.get('/trees?limit=1&after=S-')).body.items.filter((t: { tag: string }) => t.tag.startsWith('S-'))).toEqual(
+      [],
+    );
+  });
+  it('says what a list lacks', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    await coordinator.put(`/imports/${id}`, { text: 'species,girth\nrowan,3' });
+    expect(await wait(coordinator, id)).toMatchObject({ state: 'failed', detail: expect.stringMatching(/No column holds the tag/) });
+  });
+});
+
+describe('the rest', () => {
+  it('is alive and ready', async () => {
+    expect((await fetch(`${service.base}/healthz`)).status).toBe(200);
+    expect((await fetch(`${service.base}/readyz`)).status).toBe(200);
+  });
+  it('publishes OpenAPI 3.1 with every route and its problem answer', async () => {
+    const { body } = await service.anyone().get('/openapi.json');
+    expect(body.openapi).toBe('3.1.0');
+    expect(body.paths['/visits/{id}'].put.requestBody.content['application/json'].schema.required).toContain('record');
+    for (const methods of Object.values(body.paths as object))
+      for (const r of Object.values(methods as Record<string, { responses: object }>)) expect(r.responses).toHaveProperty('default');
+  });
+  it('answers an unknown path with a problem', async () =>
+    expect((await service.anyone().get('/nope')).body).toMatchObject({ status: 404, title: 'Not found' }));
+});
