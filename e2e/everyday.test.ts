@@ -1,3 +1,5 @@
+/// <reference lib="dom" />
+/// <reference lib="dom.iterable" />
 import type { Page } from 'playwright-core';
 import { answer, goIn, signIn, startTown, type Town } from './town';
 

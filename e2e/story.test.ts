@@ -55,6 +55,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByRole('textbox', { name: 'Height above ground' }).fill('1.4');
     await page.getByRole('textbox', { name: 'Width of the opening' }).fill('16');
     await page.getByRole('button', { name: 'Record cavity' }).click();
+    await page.getByRole('button', { name: 'Done here' }).click();
     for (let i = 0; i < 16; i++) await page.getByRole('button', { name: 'Nothing here' }).click();
     await page.getByRole('button', { name: /^Can’t get there/ }).click();
     await page.getByText('8 of 8 sides seen').waitFor();

@@ -56,7 +56,8 @@ export async function startTown(): Promise<Town> {
     const context = await browser.newContext({ viewport, serviceWorkers, hasTouch: viewport.width < 500, acceptDownloads: true });
     contexts.push(context);
     const page = await context.newPage();
-    await page.clock.setFixedTime(new Date(`${TODAY}T11:00:00Z`));
+    // The clock starts there and runs on.
+    await page.clock.install({ time: new Date(`${TODAY}T11:00:00Z`) });
     page.setDefaultTimeout(15_000);
     return page;
   };

@@ -1,4 +1,4 @@
-import { QueryClient } from '@tanstack/react-query';
+import { QueryClient, type Query } from '@tanstack/react-query';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { createStore, del, get, set } from 'idb-keyval';
 import { ApiProblem } from './api';
@@ -33,3 +33,6 @@ export const persister = createAsyncStoragePersister({
   },
 });
 export const KEEP_FOR = WEEK;
+
+/** Answers are kept on the device; "nobody is signed in" is not, since it would outlive the moment. */
+export const worthKeeping = (query: Query): boolean => query.state.status === 'success' && query.state.data !== null;

@@ -37,7 +37,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
       { enableHighAccuracy: true, timeout: 8000 },
     );
   const add = async () => {
-    if (!place) return setProblem('Tap the spot on the map where the tree stands.');
+    if (!place) return;
     if (trees.data?.some((t) => t.tag === tag.trim()))
       return setProblem(`Another tree carries the tag ${tag.trim()}; give this one another.`);
     const plantedYear = year.trim() === '' ? null : Number(year);
@@ -80,23 +80,39 @@ export function AddTree({ place, onPlace, onClose }: Props) {
     ]);
     onClose(id);
   };
+  if (!place) {
+    // Until there is a place the map needs the room.
+    return (
+      <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3">
+        <Body>
+          <Strong>Add a tree.</Strong> Tap the spot on the map where it stands.
+        </Body>
+        {problem ? (
+          <Small role="alert" className="font-body-bold text-oxide">
+            {problem}
+          </Small>
+        ) : null}
+        <View className="flex-row gap-2">
+          <Button className="flex-1" onPress={locate}>
+            Where I stand
+          </Button>
+          <Button className="flex-1" onPress={() => onClose(null)}>
+            Cancel
+          </Button>
+        </View>
+      </View>
+    );
+  }
   return (
     <View className="max-h-[60%] gap-3 overflow-scroll border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label="Add a tree">
       <View className="flex-row items-center justify-between gap-3">
         <Strong className="font-head-semi text-[18px]">Add a tree</Strong>
         <Button onPress={() => onClose(null)}>Cancel</Button>
       </View>
-      {place ? (
-        <Body>
-          At {place.latitude.toFixed(6)}, {place.longitude.toFixed(6)}. Tap again to move it.
-        </Body>
-      ) : (
-        <View className="flex-row items-center gap-3">
-          <Body className="flex-1">Tap the spot on the map where it stands.</Body>
-          <Button onPress={locate}>Where I stand</Button>
-        </View>
-      )}
-      {near && place ? (
+      <Body>
+        At {place.latitude.toFixed(6)}, {place.longitude.toFixed(6)}. Tap again to move it.
+      </Body>
+      {near ? (
         <Remark
           mood="caution"
           title={`Is it ${near.tag}?`}

@@ -19,7 +19,8 @@ export function useSession() {
         throw error;
       }
     },
-    staleTime: 5 * 60_000,
+    // Somebody is taken at their word for a while; nobody is asked about every time.
+    staleTime: (asked) => (asked.state.data ? 5 * 60_000 : 0),
   });
   return { account: query.data ?? null, known: query.data !== undefined, problem: query.error };
 }

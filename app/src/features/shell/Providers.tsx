@@ -3,7 +3,7 @@ import { useFonts } from 'expo-font';
 import { useEffect, type ReactNode } from 'react';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
-import { persister, queryClient, KEEP_FOR } from '@/offline/query';
+import { persister, queryClient, worthKeeping, KEEP_FOR } from '@/offline/query';
 import { registerServiceWorker } from '@/offline/service-worker';
 import { ThemeProvider } from '@/ui/theme';
 import { SettingsProvider } from './settings';
@@ -22,7 +22,10 @@ export function Providers({ children }: { children: ReactNode }) {
   return (
     <GestureHandlerRootView style={{ flex: 1 }}>
       <SafeAreaProvider>
-        <PersistQueryClientProvider client={queryClient} persistOptions={{ persister, maxAge: KEEP_FOR, buster: '1' }}>
+        <PersistQueryClientProvider
+          client={queryClient}
+          persistOptions={{ persister, maxAge: KEEP_FOR, buster: '1', dehydrateOptions: { shouldDehydrateQuery: worthKeeping } }}
+        >
           <ThemeProvider>
             <SettingsProvider>{children}</SettingsProvider>
           </ThemeProvider>
