@@ -30,7 +30,8 @@ export function plateLeaf(taxon: Taxon): Figure {
       lobeCount: middle(taxon, 'lobe-count') ?? 5,
       depth: usual(taxon, 'lobe-depth') ?? 'half',
       veins: usual(taxon, 'leaf-veins') ?? 'pinnate',
-      underside: usual(taxon, 'leaf-underside') ?? 'same-green',
+      // A plate shows the upper side.
+      underside: 'same-green',
       leaflets: Math.round(middle(taxon, 'leaflet-count') ?? 9),
     }),
   );

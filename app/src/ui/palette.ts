@@ -88,6 +88,30 @@ const TINTS: Record<string, string> = {
   'red-orange': '#C05B33',
 };
 
+/** Leaf and wood under the pen: lighter than the ink by day, darker than it at dusk, so that strokes always show. */
+const GROUNDS = {
+  day: {
+    leaf: '#C4D3A0',
+    'leaf-pale': '#E3EACF',
+    'leaf-dark': '#83A05C',
+    wood: '#A8947A',
+    'wood-light': '#CDBFA6',
+    'wood-dark': '#6B5A48',
+    fruit: '#B9793F',
+    paper: '#F6F2E7',
+  },
+  dusk: {
+    leaf: '#53663A',
+    'leaf-pale': '#6F7F55',
+    'leaf-dark': '#35481F',
+    wood: '#64543F',
+    'wood-light': '#7A6950',
+    'wood-dark': '#403427',
+    fruit: '#7E4A1E',
+    paper: '#4A453C',
+  },
+} as const;
+
 /** The colour of a paint in a theme. */
 export function paintColour(paint: Paint | undefined, palette: Palette): string {
   switch (paint) {
@@ -99,21 +123,14 @@ export function paintColour(paint: Paint | undefined, palette: Palette): string 
     case 'soft':
       return palette.soft;
     case 'paper':
-      return '#F6F2E7';
     case 'leaf':
-      return '#C4D3A0';
     case 'leaf-pale':
-      return '#E3EACF';
     case 'leaf-dark':
-      return '#83A05C';
     case 'wood':
-      return '#A8947A';
     case 'wood-light':
-      return '#CDBFA6';
     case 'wood-dark':
-      return '#6B5A48';
     case 'fruit':
-      return '#B9793F';
+      return GROUNDS[palette === DUSK ? 'dusk' : 'day'][paint];
     default:
       return TINTS[paint.slice(5)] ?? palette.soft;
   }

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
-import { useCallback, useState } from 'react';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useCallback } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import type { QueueItem } from '@dendrix/core/contracts';
 import { useKey } from '@/features/shell/Shortcuts';
@@ -20,7 +20,8 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   const allowed = account?.role === 'reviewer' || account?.role === 'coordinator';
   const queue = useReviewQueue(allowed);
   const { parcels } = useOutbox();
-  const [settled, setSettled] = useState<string | null>(null);
+  // What was just settled travels in the address, since the queue is another page than the visit.
+  const { settled } = useLocalSearchParams<{ settled?: string }>();
   const sent = new Set(parcels.flatMap((p) => (p.kind === 'review' ? [p.body.visitId] : [])));
   const items = (queue.data ?? []).filter((item) => !sent.has(item.visit.id));
   const item = items.find((i) => i.visit.id === visitId) ?? (wide && !visitId ? items[0] : undefined);
@@ -47,9 +48,8 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       />
     );
   const done = (words: string) => {
-    setSettled(words);
     void client.invalidateQueries();
-    router.replace('/review');
+    router.replace(`/review?settled=${encodeURIComponent(words)}`);
   };
   const list = (
     <View className="gap-1">

@@ -167,7 +167,7 @@ function History({ tree }: { tree: TreeDetail }) {
   return (
     <View className="gap-2">
       <Heading>Its rings, one a visit</Heading>
-      <View className="flex-row flex-wrap items-center gap-4">
+      <View className="flex-row flex-wrap items-start gap-4">
         <Rings visits={tree.visits} size={228} />
         <View className="min-w-[110px] flex-1 gap-2">
           {grown ? (
@@ -213,9 +213,10 @@ function sideStory(visits: readonly VisitView[]): { where: string; what: string;
   if (!longest || !first) return null;
   const steps = longest.map(({ visit, sign }) => {
     const { field, now } = changeSince([], [sign])[0] ?? {};
-    return `${visit.finishedAt.slice(0, 7)} ${field && now !== null && now !== undefined ? sizeWords(field, now) : 'seen'}`;
+    return `${visit.finishedAt.slice(0, 4)}: ${field && now !== null && now !== undefined ? sizeWords(field, now) : 'seen'}`;
   });
-  const where = zoneWords(first.sign.zone);
+  const { zone } = first.sign;
+  const where = zone.startsWith('stem-') ? sideWords(zone) : zoneWords(zone);
   return {
     where: where.charAt(0).toUpperCase() + where.slice(1),
     what: library.signs.find((s) => s.id === first.sign.id)?.label.toLowerCase() ?? first.sign.id,
