@@ -17,10 +17,12 @@ interface Props {
   change: ChangeDraft;
   onSend: () => void;
   problem: string | null;
+  /** Nothing has been recorded, so there is nothing to send. */
+  empty: boolean;
 }
 
 /** What the signs mean, with reasons and limits; then it goes to a second pair of eyes. */
-export function JudgeStep({ draft, name, judgement, change, onSend, problem }: Props) {
+export function JudgeStep({ draft, name, judgement, change, onSend, problem, empty }: Props) {
   return (
     <View className="gap-4">
       <Card>
@@ -95,7 +97,7 @@ export function JudgeStep({ draft, name, judgement, change, onSend, problem }: P
           {problem}
         </Remark>
       ) : null}
-      <Button kind="next" onPress={onSend}>
+      <Button kind="next" onPress={onSend} disabled={empty}>
         Send for a second look
       </Button>
     </View>

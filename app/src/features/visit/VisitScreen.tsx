@@ -8,11 +8,11 @@ import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { useTree, useTrees } from '@/features/tree/useTrees';
 import { useOutbox } from '@/offline/useOutbox';
-import { Body, Button, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
+import { Body, Button, Latin, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
 import { dropDraft, type Part } from './draft';
 import { JudgeStep } from './JudgeStep';
 import { Ladder, LINE_WORDS } from './Ladder';
-import { LeadingNames } from './LeadingNames';
+import { LeadingNames, short } from './LeadingNames';
 import { MeasureStep } from './MeasureStep';
 import { readMeasurements } from './measuring';
 import { NameStep } from './NameStep';
@@ -21,7 +21,7 @@ import { SafetyStep } from './SafetyStep';
 import { SignSheet } from './SignSheet';
 import { judgementOf, nameOf, submissionOf } from './submission';
 import { useDraft } from './useDraft';
-import { useNaming } from './useNaming';
+import { useNaming, type Naming } from './useNaming';
 import { WalkStep } from './WalkStep';
 
 const PARTS: readonly { part: Part; words: string }[] = [
@@ -124,6 +124,11 @@ function VisitBody({
     return readMeasurements(draft.measure, settings, taxonNamed(name.taxon), before ? { dbh: before.m, years } : null);
   }, [draft.measure, settings, name.taxon, last]);
   const judgement = useMemo(() => judgementOf(draft, name, measuring, date), [draft, name, measuring, date]);
+  const empty =
+    draft.observations.length + draft.signs.length + draft.looked.length + draft.blocked.length === 0 &&
+    draft.chosenName === null &&
+    !measuring.values.dbh &&
+    !measuring.values.height;
 
   const questions = naming.questionsOf(draft.line);
   const trait =
@@ -236,7 +241,8 @@ function VisitBody({
                   name={name}
                   judgement={judgement}
                   change={change}
-                  problem={problem}
+                  problem={empty ? 'Nothing has been recorded yet: look at something, or measure, first.' : problem}
+                  empty={empty}
                   onSend={() => void onSend(submissionOf(draft, name, measuring, judgement, new Date()))}
                 />
               ) : null}
@@ -257,7 +263,7 @@ function VisitBody({
               }}
             />
           ) : (
-            <NameStrip name={name.taxon} probability={name.probability} seen={judgement.lookedAt.percent} />
+            <NameStrip naming={naming} name={name.taxon} seen={judgement.lookedAt.percent} onLook={ask} />
           )}
         </>
       )}
@@ -320,17 +326,29 @@ function OtherMarks({
   );
 }
 
-/** On a phone, while measuring and walking round, the name shrinks to a line. */
-function NameStrip({ name, probability, seen }: { name: string | null; probability: number; seen: number }) {
+/** On a phone, while measuring and walking round, the names shrink to a line; the next look stays one tap away. */
+function NameStrip({ naming, name, seen, onLook }: { naming: Naming; name: string | null; seen: number; onLook: (trait: Trait) => void }) {
+  const [first, second] = naming.result.ranking.candidates;
+  const any = naming.result.ranking.observations.length > 0;
+  const next = naming.next;
   return (
-    <View className="flex-row items-center justify-between gap-3 border-t-2 border-ink bg-sheet px-4 py-3">
-      <Body className="min-w-0 flex-1 font-latin text-[17px]" numberOfLines={1}>
-        {name ?? 'not yet named'}
-      </Body>
-      <Small>
-        {name ? `${Math.round(probability * 100)} % · ` : ''}
-        {seen} % looked at
-      </Small>
+    <View className="flex-row items-center gap-3 border-t-2 border-ink bg-sheet px-4 py-2">
+      <View className="min-w-0 flex-1">
+        <Latin className="text-[17px] leading-[21px]" numberOfLines={1}>
+          {name ?? 'not yet named'}
+        </Latin>
+        <Small numberOfLines={1}>
+          {any && first
+            ? `${Math.round(first.probability * 100)} %${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
+            : ''}
+          {seen} % looked at
+        </Small>
+      </View>
+      {next ? (
+        <Button kind="next" className="max-w-[46%]" label={`Look next: ${next.trait.label}`} onPress={() => onLook(next.trait)}>
+          {`Next: ${next.trait.label.toLowerCase()}`}
+        </Button>
+      ) : null}
     </View>
   );
 }
