@@ -21,7 +21,11 @@ if (!DATABASE_URL || !SESSION_SECRET) {
 
 const sequelize = connect(DATABASE_URL);
 defineModels(sequelize);
-const ran = await migrate(sequelize);
+const ran = await migrate(sequelize).catch((error: Error) => {
+  const { hostname, port } = new URL(DATABASE_URL);
+  console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
+  process.exit(1);
+});
 if (ran.length > 0) console.log(`Database brought to ${ran.at(-1)}.`);
 const library = loadLibrary();
 /** In a demonstration the day can be set; it then stands still. */

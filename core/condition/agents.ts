@@ -17,9 +17,12 @@ const CHANCE: Record<Frequency, number> = { always: 0.95, usually: 0.7, sometime
 const PRIOR = { common: 1, occasional: 0.4, rare: 0.12 } as const;
 /** A sign the agent's record does not hold still turns up beside it, by chance. */
 const BY_CHANCE = 0.04;
-/** "Cause unknown" explains every sign a little: the chance of meeting the sign on a tree with no agent of the library. */
+/**
+ * "Cause unknown" explains every sign a little: the chance of meeting the sign on a tree with no agent of the library. A sign that
+ * many agents show is met for many reasons; one that hardly any shows is seldom met by chance. Chosen, not measured.
+ */
 const UNKNOWN_PRIOR = 1;
-const UNKNOWN_CHANCE = 0.15;
+const UNKNOWN_CHANCE = { least: 0.03, perAgent: 0.03, most: 0.15 } as const;
 /** Normal findings: usual before anything else where the taxon's record holds them. */
 const NORMAL_PRIOR = 1.5;
 const NORMAL_CHANCE = 0.7;
@@ -64,12 +67,16 @@ export function differential(library: Library, input: AssessInput, aside: readon
     // An agent that explains none of the signs is no answer to them.
     .filter((scoredAgent) => scoredAgent.because.length > 0);
   const flat = (chance: (index: number) => number) => input.signs.reduce((sum, _sign, i) => sum + Math.log(chance(i)), 0);
+  const chanceOfSign = (i: number) => {
+    const shownBy = library.agents.filter((agent) => agent.signs.some((s) => s.sign === input.signs[i]?.id)).length;
+    return Math.min(UNKNOWN_CHANCE.most, UNKNOWN_CHANCE.least + UNKNOWN_CHANCE.perAgent * shownBy);
+  };
   scored.push({
     agent: 'cause unknown',
     name: 'Cause unknown',
     probability: 0,
     because: ['No agent of the library need be behind it.'],
-    score: Math.log(UNKNOWN_PRIOR) + flat(() => UNKNOWN_CHANCE),
+    score: Math.log(UNKNOWN_PRIOR) + flat(chanceOfSign),
   });
   if (aside.length > 0) {
     scored.push({
