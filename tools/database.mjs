@@ -147,6 +147,8 @@ export async function openDatabase({ dir = join(root, '.data'), log = () => {}, 
         resolve();
       };
       if (exited) return end();
+      // Counted again while it ends: with nothing else to wait for, Node would leave before the caller's last words.
+      child.ref();
       child.once('exit', end);
       child.kill('SIGTERM');
     });
