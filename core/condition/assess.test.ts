@@ -191,6 +191,9 @@ describe('agents, options, coming back', () => {
   it('allows "cause unknown" and adds up to one', () => {
     const { agents } = run({ taxon: 'Celtis laevigata', signs: [{ id: 'broken-fine-twigs', zone: 'crown-top', percent: 20 }] });
     expect(agents[0]?.agent).toBe('cause unknown');
+    expect(run({ taxon: 'Celtis laevigata', signs: [{ id: 'broken-fine-twigs', zone: 'crown-top', percent: 20 }] }).note).toMatch(
+      /The cause of the signs is not known/,
+    );
     expect(agents.reduce((sum, a) => sum + a.probability, 0)).toBeLessThanOrEqual(1.0001);
   });
   it('acts first on an opening fork, and puts licensed people beside every cut', () => {

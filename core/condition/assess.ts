@@ -71,6 +71,14 @@ function cautions(library: Library, input: AssessInput, agents: readonly AgentLi
   return [...new Set([...fromSigns, ...fromAgents, ...(input.taxon?.cautions ?? []), ...(weak ? [SCREENING] : []), ...GENERAL])];
 }
 
+/** What is likely behind the signs, in a sentence; "not known" is one of the answers. */
+function behind([first]: readonly AgentLikelihood[]): string[] {
+  if (!first) return [];
+  if (first.agent === 'normal for this tree') return ['What was seen is most likely normal for this tree.'];
+  if (first.agent === 'cause unknown') return ['The cause of the signs is not known.'];
+  return [`Most likely behind the signs: ${first.name.toLowerCase()} (${Math.round(first.probability * 100)} %).`];
+}
+
 /** The judgement in sentences, with what cannot be said. */
 function note(a: Omit<Assessment, 'note'>, input: AssessInput): string {
   const name = input.name ? (input.taxon ? input.name : `${genusOf(input.name)} (genus only)`) : 'Unnamed tree';
@@ -78,9 +86,7 @@ function note(a: Omit<Assessment, 'note'>, input: AssessInput): string {
     `${name}: vigour ${a.vigour.band}, soundness: ${a.soundness.band}, hidden decay ${a.hiddenDecay.band}.`,
     a.soundness.reasons[0] ?? '',
     ...(a.normalHere.length > 0 ? [`Normal for this tree and set aside: ${a.normalHere.map((n) => n.why).join(' ')}`] : []),
-    ...(a.agents[0]
-      ? [`Most likely behind the signs: ${a.agents[0].name.toLowerCase()} (${Math.round(a.agents[0].probability * 100)} %).`]
-      : []),
+    ...behind(a.agents),
     `${a.lookedAt.percent} % of the zones were looked at.`,
     ...a.lookedAt.cannotSay.slice(0, 2),
     `Come back by ${a.comeBack.by} (${a.comeBack.season}): ${a.comeBack.because}.`,

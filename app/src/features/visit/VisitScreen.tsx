@@ -337,7 +337,7 @@ function NameStrip({ naming, name, seen, onLook }: { naming: Naming; name: strin
         <Latin className="text-[17px] leading-[21px]" numberOfLines={1}>
           {name ?? 'not yet named'}
         </Latin>
-        <Small numberOfLines={1}>
+        <Small numberOfLines={2}>
           {any && first
             ? `${Math.round(first.probability * 100)} %${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
             : ''}
