@@ -1,7 +1,7 @@
 import type { SignSeen } from '../contracts/record';
 import { CROWN_ZONES, HIDDEN_DECAY, SOUNDNESS, STEM_SIDES, VIGOUR, type Library, type SignRule } from '../knowledge';
-import { crownRatio } from '../measure/crown';
-import { slenderness } from '../measure/stem';
+import { crownRatio, isFailingRatio, isShortRatio, isWeakRatio } from '../measure/crown';
+import { LOOK_SLENDERNESS, slenderness, UNSTABLE_SLENDERNESS } from '../measure/stem';
 import { meets } from './field-test';
 import type { LookedAt } from './looked';
 import type { AssessInput } from './request';
@@ -22,15 +22,6 @@ export const NOT_JUDGED = 'not judged';
 
 type Scale = SignRule['scale'];
 const BANDS: Record<Scale, readonly string[]> = { vigour: VIGOUR, soundness: SOUNDNESS, hiddenDecay: HIDDEN_DECAY };
-
-/** Live crown ratios at which vigour is at least so bad. Common practice, no source. */
-const FAILING_RATIO = 0.2;
-const WEAK_RATIO = 1 / 3;
-const GOOD_RATIO = 0.4;
-
-/** Height over diameter: unstable in a stand, and worth a look in the open. Wang and others 1998; Mattheck (from memory). */
-const UNSTABLE_SLENDERNESS = 100;
-const LOOK_SLENDERNESS = 50;
 
 interface Found {
   rank: number;
@@ -63,12 +54,11 @@ export function vigour(library: Library, input: AssessInput, signs: readonly Sig
   const supporting: string[] = [];
   if (ratio !== null) {
     const percent = `${Math.round(ratio * 100)} %`;
-    // A tolerance of half a point keeps "a fifth" a fifth after unit conversion.
-    if (ratio <= FAILING_RATIO + 0.005)
+    if (isFailingRatio(ratio))
       found.push({ rank: VIGOUR.indexOf('failing'), reason: `Live crown ratio ${percent}: a fifth or less is a failing tree.` });
-    else if (ratio <= WEAK_RATIO + 0.005)
+    else if (isWeakRatio(ratio))
       found.push({ rank: VIGOUR.indexOf('strained'), reason: `Live crown ratio ${percent}: about a third is weak.` });
-    else if (ratio < GOOD_RATIO) found.push({ rank: VIGOUR.indexOf('fair'), reason: `Live crown ratio ${percent}: short of 40 %.` });
+    else if (isShortRatio(ratio)) found.push({ rank: VIGOUR.indexOf('fair'), reason: `Live crown ratio ${percent}: short of 40 %.` });
     else supporting.push(`Live crown ratio ${percent}.`);
   }
   const crownSeen = CROWN_ZONES.filter((zone) => looked.seen.has(zone)).length;

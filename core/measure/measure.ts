@@ -6,7 +6,7 @@ import { SHELL_WARNS, shellRatio, strengthLoss } from './decay';
 import { growth } from './growth';
 import { heightSine, heightStick, heightTangent, type HeightReading } from './height';
 import { ROOT_STANDARDS, rootZone } from './roots';
-import { basalArea, championPoints, combinedDiameter, diameterFromGirth, slenderness } from './stem';
+import { basalArea, championPoints, combinedDiameter, diameterFromGirth, slenderness, slendernessWords } from './stem';
 import { fromMetres, lengthUnit, metres, quantity, radians, type LengthUnit, type Quantity } from './units';
 
 /** A quantity in an answer; `plusMinus` is one standard deviation in the same unit. */
@@ -141,9 +141,8 @@ const CARRY_OUT: Carry = {
   },
   slenderness: ({ height, dbh }) => {
     const ratio = slenderness(positive(height, 'height'), positive(dbh, 'dbh'));
-    const warnings =
-      ratio > 100 ? ['Over 100: unstable even inside a stand.'] : ratio > 50 ? ['Over 50: in the open such a stem needs a look.'] : [];
-    return { ratio, warnings };
+    const words = slendernessWords(ratio);
+    return { ratio, warnings: words ? [words] : [] };
   },
   'basal-area': ({ dbh }) => ({ area: { value: basalArea(positive(dbh, 'dbh')), unit: 'm2' }, warnings: [] }),
   'root-zone': ({ dbh, standard }) => {

@@ -24,3 +24,13 @@ export const slenderness = (height: number, dbh: number): number => height / dbh
  * Source: the American Forests formula.
  */
 export const championPoints = (girthIn: number, heightFt: number, spreadFt: number): number => girthIn + heightFt + spreadFt / 4;
+
+/** Height over diameter above which a stem is unstable, and above which it deserves a look in the open. Same sources. */
+export const UNSTABLE_SLENDERNESS = 100;
+export const LOOK_SLENDERNESS = 50;
+
+/** What height over diameter says, in a sentence; null when there is nothing to say. */
+export function slendernessWords(ratio: number): string | null {
+  if (ratio > UNSTABLE_SLENDERNESS) return 'Over 100: too thin for its height, unstable even inside a stand.';
+  return ratio > LOOK_SLENDERNESS ? 'Over 50: in the open such a stem needs a look.' : null;
+}

@@ -39,5 +39,5 @@ export function useReadList() {
     },
     [stop],
   );
-  return { read, stop, progress, report, problem, clear: () => setReport(null) };
+  return { read, stop, progress, report, problem };
 }

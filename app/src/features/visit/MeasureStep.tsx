@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { crownRatioWords, slendernessWords } from '@dendrix/core/measure';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
 import { Body, Button, Card, Choice, Field, Figures, Heading, Remark, Small, Strong } from '@/ui';
@@ -168,20 +169,12 @@ export function MeasureStep({ draft, measuring, change }: { draft: VisitDraft; m
           <Heading>From these</Heading>
           {ratio !== null ? (
             <Body>
-              <Strong>Live crown ratio {Math.round(ratio * 100)} %.</Strong>{' '}
-              {ratio <= 0.2
-                ? 'A fifth or less: a failing tree.'
-                : ratio <= 0.34
-                  ? 'About a third: weak.'
-                  : ratio < 0.5
-                    ? 'Good in a conifer, a little short in a broadleaf.'
-                    : 'Fine.'}
+              <Strong>Live crown ratio {Math.round(ratio * 100)} %.</Strong> {crownRatioWords(ratio)}
             </Body>
           ) : null}
           {slenderness !== null ? (
             <Body>
-              <Strong>Height over diameter {slenderness.toFixed(0)}.</Strong>{' '}
-              {slenderness > 100 ? 'Too thin for its height.' : slenderness > 50 ? 'In the open it deserves a look.' : 'Stout.'}
+              <Strong>Height over diameter {slenderness.toFixed(0)}.</Strong> {slendernessWords(slenderness) ?? 'Stout.'}
             </Body>
           ) : null}
         </Card>

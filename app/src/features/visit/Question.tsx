@@ -22,7 +22,6 @@ interface Props {
   naming: Naming;
   date: string;
   change: ChangeDraft;
-  onDone: () => void;
 }
 
 /** Where a mark is likely to be seen today: leaves out of leaf lie on the ground. */
@@ -32,7 +31,7 @@ const usualSource = (trait: Trait, date: string): Observation['source'] => {
 };
 
 /** One question, its answers drawn. */
-export function Question({ trait, draft, naming, date, change, onDone }: Props) {
+export function Question({ trait, draft, naming, date, change }: Props) {
   const seen = draft.observations.find((o) => o.trait === trait.id);
   const [all, setAll] = useState(false);
   const wide = useWide();
@@ -107,7 +106,6 @@ export function Question({ trait, draft, naming, date, change, onDone }: Props) 
               observations: now.observations.filter((o) => o.trait !== trait.id),
               trait: null,
             }));
-            onDone();
           }}
         >
           Can’t see it

@@ -210,7 +210,7 @@ function VisitBody({
               ) : null}
               {draft.part === 'name' && !showNames && trait ? (
                 <>
-                  <Question trait={trait} draft={draft} naming={naming} date={date} change={change} onDone={() => undefined} />
+                  <Question trait={trait} draft={draft} naming={naming} date={date} change={change} />
                   <OtherMarks
                     questions={questions}
                     current={trait}
