@@ -24,8 +24,11 @@ export interface LibraryProblem {
   message: string;
 }
 
+/** Longer lists of valid words than this are not recited. */
+const RECITED = 24;
+
 const unknownWord = (word: string, valid: readonly string[]): string =>
-  `"${word}" is not known; nearest: ${nearest(word, valid) ?? 'none'}; valid: ${valid.join(', ')}`;
+  `"${word}" is not known; nearest: ${nearest(word, valid) ?? 'none'}${valid.length <= RECITED ? `; valid: ${valid.join(', ')}` : ''}`;
 
 /**
  * Cross-checks that no schema can make alone: trait and state ids used by taxa, taxa named as look-alikes, signs named as

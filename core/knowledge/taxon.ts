@@ -68,10 +68,8 @@ export const taxonSchema = z.strictObject({
   name: z.string().regex(/^[A-Z][a-z]+ (× )?[a-z-]+$/, { message: 'write Genus species or Genus × species' }),
   author: z.string().min(1),
   family: z.string().regex(/aceae$/, { message: 'a family ends in -aceae' }),
-  formerFamily: z
-    .string()
-    .regex(/aceae$/)
-    .optional(),
+  /** The family older books give; a few of the oldest names end in -ae only (Palmae, Leguminosae). */
+  formerFamily: z.string().regex(/ae$/).optional(),
   rank: z.enum(['species', 'hybrid', 'cultivar-group']),
   synonyms: z.array(z.string()),
   commonNames: z.array(z.strictObject({ name: z.string(), where: z.string(), note: z.string().optional() })).min(1),
