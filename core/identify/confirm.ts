@@ -110,7 +110,7 @@ function decisiveMark(model: Model, ranking: Ranking, best: Candidate): Confirma
     const i = model.traits[k]?.states.findIndex((state) => state.id === observation.state) ?? -1;
     const shares = ranking.candidates.some((other) => {
       if (other === best || (listed && !listed.has(other.taxon.name))) return false;
-      const e = model.expect(model.taxa.indexOf(other.taxon), k, ranking.circumstances.stage);
+      const e = model.expect(model.taxonIndex(other.taxon.name), k, ranking.circumstances.stage);
       // A silent record might share the mark, so it counts as sharing while the taxon still stands.
       return e === null ? other.probability > 0.01 : e.kind === 'states' && e.recorded[i] === true;
     });

@@ -19,165 +19,16 @@ const first = (result: ReturnType<typeof run>) => result.ranking.candidates[0]?.
 const pOf = (result: ReturnType<typeof run>, name: string) =>
   result.ranking.candidates.find((c) => c.taxon.name === name)?.probability ?? 0;
 
-// Marks as floras and winter keys give them, written from memory of the general literature; each row is one tree.
-const KEYED: [string, string, Observation[]][] = [
-  [
-    'Acer platanoides',
-    '2026-06-15',
-    [see('arrangement', 'opposite'), see('sap', 'milky'), see('leaf-lobes', 'palmate'), see('samara-angle', 'straight')],
-  ],
-  [
-    'Acer pseudoplatanus',
-    '2026-01-15',
-    [see('arrangement', 'opposite'), see('bud-colour', 'green'), see('bud-scales', 'many'), see('bark-texture', 'scaly-plates')],
-  ],
-  [
-    'Acer pensylvanicum',
-    '2026-01-15',
-    [see('arrangement', 'opposite'), see('bark-texture', 'vertical-stripes'), see('bark-colour', 'green'), see('bud-shape', 'stalked')],
-  ],
-  [
-    'Acer saccharinum',
-    '2026-06-15',
-    [
-      see('arrangement', 'opposite'),
-      see('leaf-underside', 'silvery-white'),
-      see('lobe-depth', 'deep'),
-      see('bark-texture', 'shaggy-strips'),
-    ],
-  ],
-  [
-    'Acer rubrum',
-    '2026-01-15',
-    [see('arrangement', 'opposite'), see('bud-set', 'round-clusters'), see('bud-colour', 'red'), see('twig-smell', 'none')],
-  ],
-  [
-    'Betula papyrifera',
-    '2026-01-15',
-    [
-      see('bark-texture', 'papery-peel'),
-      see('bark-colour', 'white'),
-      see('branch-habit', 'ascending'),
-      see('bark-undertone', 'pink-orange'),
-    ],
-  ],
-  [
-    'Betula pendula',
-    '2026-01-15',
-    [see('bark-colour', 'white'), see('branch-habit', 'drooping'), see('twig-thickness', 'slender'), see('bark-texture', 'papery-peel')],
-  ],
-  [
-    'Carpinus caroliniana',
-    '2026-01-15',
-    [see('bark-texture', 'fluted-muscle'), see('bark-colour', 'grey'), see('arrangement', 'alternate')],
-  ],
-  [
-    'Celtis occidentalis',
-    '2026-01-15',
-    [see('bark-texture', 'warty-ridges'), see('pith', 'chambered'), see('twig-line', 'zigzag'), see('fruit-colour', 'purple-black')],
-  ],
-  [
-    'Corylus avellana',
-    '2026-02-15',
-    [see('habit', 'multi-stem'), see('flower-form', 'catkin'), see('twig-surface', 'downy'), see('bud-shape', 'ovoid')],
-  ],
-  [
-    'Fagus grandifolia',
-    '2026-01-15',
-    [see('bark-texture', 'smooth'), see('bud-shape', 'needle-long'), see('leaf-retention', 'holds-dead-leaves')],
-  ],
-  [
-    'Fraxinus americana',
-    '2026-01-15',
-    [
-      see('arrangement', 'opposite'),
-      see('bark-texture', 'interlacing-ridges'),
-      see('twig-thickness', 'stout'),
-      see('branch-density', 'coarse'),
-    ],
-  ],
-  [
-    'Jacaranda mimosifolia',
-    '2026-06-15',
-    [see('leaf-type', 'bipinnate'), see('flower-colour', 'blue-violet'), see('fruit-type', 'clam-pod')],
-  ],
-  [
-    'Juglans nigra',
-    '2026-01-15',
-    [see('arrangement', 'alternate'), see('pith', 'chambered'), see('twig-thickness', 'stout'), see('bark-texture', 'deep-furrows')],
-  ],
-  ['Liriodendron tulipifera', '2026-06-15', [see('leaf-tip', 'notched'), see('flower-form', 'tulip'), see('leader', 'excurrent')]],
-  [
-    'Platanus × acerifolia',
-    '2026-01-15',
-    [see('bark-texture', 'mosaic-flakes'), see('bud-scales', 'one'), see('fruit-type', 'spiky-ball')],
-  ],
-  [
-    'Quercus rubra',
-    '2026-01-15',
-    [see('pith', 'five-angled'), see('bud-set', 'clustered-tip'), see('fruit-type', 'acorn', { source: 'ground' })],
-  ],
-  [
-    'Schinus molle',
-    '2026-06-15',
-    [see('branch-habit', 'drooping'), see('leaf-type', 'pinnate'), see('leaf-smell', 'peppery'), see('leaf-shape', 'linear')],
-  ],
-  [
-    'Schinus terebinthifolia',
-    '2026-06-15',
-    [see('leaf-type', 'pinnate'), see('leaf-surface', 'glossy'), see('twig-smell', 'resinous'), see('habit', 'thicket')],
-  ],
-  [
-    'Sorbus aucuparia',
-    '2026-09-15',
-    [see('leaf-type', 'pinnate'), see('arrangement', 'alternate'), see('fruit-type', 'pome'), see('fruit-colour', 'orange')],
-  ],
-  [
-    'Tilia americana',
-    '2026-07-01',
-    [
-      see('leaf-shape', 'heart'),
-      see('fruit-type', 'nutlet-on-bract', { source: 'ground' }),
-      { trait: 'leaf-length', value: 15, certainty: 'sure', source: 'tree' } as Observation,
-    ],
-  ],
-  [
-    'Tilia cordata',
-    '2026-07-01',
-    [
-      see('leaf-shape', 'heart'),
-      see('leaf-underside', 'rusty-tufts'),
-      { trait: 'leaf-length', value: 6, certainty: 'sure', source: 'tree' } as Observation,
-    ],
-  ],
-  [
-    'Ulmus americana',
-    '2026-06-15',
-    [see('crown-shape', 'vase'), see('leaf-base', 'lopsided'), see('leaf-margin', 'double-toothed'), see('leaf-veins', 'pinnate')],
-  ],
-  [
-    'Celtis laevigata',
-    '2026-09-15',
-    [
-      see('bark-texture', 'warty-ridges'),
-      see('leaf-margin', 'entire'),
-      see('leaf-veins', 'three-from-base'),
-      see('fruit-colour', 'orange'),
-    ],
-  ],
+/** A hackberry in winter: warty bark, chambered pith, zigzag twigs, dark fruit still hanging. */
+const HACKBERRY = [
+  see('bark-texture', 'warty-ridges'),
+  see('pith', 'chambered'),
+  see('twig-line', 'zigzag'),
+  see('fruit-colour', 'purple-black'),
 ];
 
-describe('naming from the marks of keys (from memory)', () => {
-  it.each(KEYED)('%s on %s', (name, date, marks) => {
-    const result = run(marks, { date });
-    expect(first(result)).toBe(name);
-    expect(pOf(result, name)).toBeGreaterThan(0.5);
-    expect(result.fit).not.toBe('poor');
-  });
-});
-
 describe('the engine', () => {
-  const hackberry = KEYED.find(([name]) => name === 'Celtis occidentalis')?.[2] ?? [];
+  const hackberry = HACKBERRY;
 
   it('gives probabilities that sum to one', () => {
     expect(run(hackberry).ranking.candidates.reduce((sum, c) => sum + c.probability, 0)).toBeCloseTo(1, 9);
@@ -212,10 +63,11 @@ describe('the engine', () => {
     expect(bloodwood?.contradicts).toHaveLength(0);
   });
   it('five marks of one line count less than one each of five', () => {
-    const five = [1, 1, 1, 1, 1];
-    expect(combineLine(five)).toBeLessThan(5);
-    expect(combineLine(five)).toBeGreaterThan(2.5);
-    expect(combineLine([0.4, 2, -1])).toBeCloseTo(combineLine([-1, 0.4, 2]), 12);
+    const one = (ratio: number) => Float64Array.of(ratio, -ratio);
+    const together = combineLine([1, 1, 1, 1, 1].map(one))[0] as number;
+    expect(together).toBeLessThan(5 * (combineLine([one(1)])[0] as number));
+    expect(together).toBeGreaterThan(2.5);
+    expect(combineLine([0.4, 2, -1].map(one))[0]).toBeCloseTo(combineLine([-1, 0.4, 2].map(one))[0] as number, 12);
   });
   it('chooses the bark by life stage: furrowed birch bark speaks for an old tree', () => {
     const at = (lifeStage: string) =>
@@ -228,14 +80,15 @@ describe('the engine', () => {
     expect(wet(true)).toBeLessThan(wet(false));
   });
   it('says that nothing fits when the marks belong to no taxon of the library', () => {
-    // A conifer: single needles, cones, resin, whorled. None of these taxa is one.
+    // No tree carries these together: an opposite-leaved palm with needles, acorns, milky sap and a five-angled pith.
     const result = run([
+      see('habit', 'palm'),
+      see('arrangement', 'opposite'),
       see('leaf-type', 'needle'),
-      see('fruit-type', 'cone'),
-      see('arrangement', 'whorled'),
-      see('twig-smell', 'resinous'),
-      see('leader', 'excurrent'),
-      see('bark-texture', 'scaly-plates'),
+      see('fruit-type', 'acorn', { source: 'specimen' }),
+      see('sap', 'milky'),
+      see('pith', 'five-angled'),
+      see('bark-texture', 'papery-peel'),
     ]);
     expect(result.fit).toBe('poor');
     expect(result.level.level).not.toMatch(/species/);

@@ -1,18 +1,20 @@
-import { monthsFromShowing } from '../season';
 import type { Line, Stage } from '../knowledge';
 import { normalDensity, usualDensity, type Model } from './model';
 import type { Observation } from './request';
 
 /** Chance that a mark is simply wrong, by how sure the observer is. Chosen, not measured: field keys call one mark in twenty-five of a careful observer wrong. */
-const ERROR_BY_CERTAINTY = { sure: 0.04, fairly: 0.15, guess: 0.4 } as const;
+export const ERROR_BY_CERTAINTY = { sure: 0.04, fairly: 0.15, guess: 0.4 } as const;
 /** Added chance that the mark belongs to another tree or was misjudged, by where it was seen. */
-const ERROR_BY_SOURCE = { tree: 0, specimen: 0, ground: 0.15, distance: 0.1 } as const;
+export const ERROR_BY_SOURCE = { tree: 0, specimen: 0, ground: 0.15, distance: 0.1 } as const;
 
 /** Share of its weight a mark keeps when seen outside the months in which the taxon shows it. */
 const OUT_OF_SEASON = { byOne: 0.6, byMore: 0.15 } as const;
 
 /** Weight of site marks: a planted tree stands where it was put. */
 const SITE_WEIGHT = { planted: 0.15, unknown: 0.4, wild: 1 } as const;
+
+/** A number further than this many standard deviations from the record's middle contradicts it. */
+const NUMBER_AGAINST = 2.2;
 
 export interface Circumstances {
   /** Month of the northern records, or null when the date is not known. */
@@ -25,20 +27,53 @@ export interface Circumstances {
 export const errorOf = (seen: Pick<Observation, 'certainty' | 'source'>): number =>
   1 - (1 - ERROR_BY_CERTAINTY[seen.certainty]) * (1 - ERROR_BY_SOURCE[seen.source]);
 
-/** How a taxon stands to one observation. */
+export const STANCES = ['silent', 'agrees', 'contradicts'] as const;
+export type Stance = (typeof STANCES)[number];
+
+/** How every taxon stands to one observation; arrays run over the taxa of the model. */
 export interface Weighing {
-  /** Log (natural) of how much likelier the observation is on this taxon than on a tree of any kind; 0 where the record is silent. */
-  logRatio: number;
-  stance: 'agrees' | 'contradicts' | 'silent';
-  /** How surprising the observation is on this taxon: (log p − its mean) and its variance, for the test of fit. */
-  surprise: number;
-  variance: number;
+  observation: Observation;
+  line: Line;
+  /** Natural log of how much likelier the observation is on the taxon than on a tree of any kind; 0 where its record is silent. */
+  logRatio: Float64Array;
+  /** Index into STANCES. */
+  stance: Uint8Array;
+  /** How surprising the observation is on the taxon (log p less its mean), and the variance of that, for the test of fit. */
+  surprise: Float64Array;
+  variance: Float64Array;
 }
 
-const SILENT: Weighing = { logRatio: 0, stance: 'silent', surprise: 0, variance: 0 };
+const SILENT = STANCES.indexOf('silent');
+const AGREES = STANCES.indexOf('agrees');
+const CONTRADICTS = STANCES.indexOf('contradicts');
+
+/** Mean and variance of log p over the answers a true tree of each taxon would give, error included. */
+function expectedSurprise(model: Model, k: number, stage: Stage | undefined, e: number): { mean: Float64Array; variance: Float64Array } {
+  return model.remember(`surprise/${k}/${stage ?? ''}/${e}`, () => {
+    const usual = model.usual(k, stage);
+    const column = model.column(k, stage);
+    const mean = new Float64Array(model.taxa.length);
+    const variance = new Float64Array(model.taxa.length);
+    for (let t = 0; t < model.taxa.length; t++) {
+      const expected = column[t];
+      if (expected?.kind !== 'states') continue;
+      let m = 0;
+      let square = 0;
+      for (let s = 0; s < usual.length; s++) {
+        const q = (1 - e) * (expected.probability[s] as number) + e * (usual[s] as number);
+        const log = Math.log(q);
+        m += q * log;
+        square += q * log * log;
+      }
+      mean[t] = m;
+      variance[t] = square - m * m;
+    }
+    return { mean, variance };
+  });
+}
 
 /**
- * Weighs one observation against one taxon.
+ * Weighs one observation against every taxon.
  *
  *   ratio = (1 − e) · p(seen | taxon) / p(seen | any taxon) + e
  *
@@ -46,57 +81,61 @@ const SILENT: Weighing = { logRatio: 0, stance: 'silent', surprise: 0, variance:
  * A taxon whose record does not hold the trait has ratio 1: silence is no mismatch.
  * Source of the form: Bayes' rule with a contamination model (Huber 1964, "gross error" mixture).
  */
-export function weigh(model: Model, t: number, seen: Observation, at: Circumstances): Weighing {
+export function weigh(model: Model, seen: Observation, at: Circumstances): Weighing {
+  const n = model.taxa.length;
   const k = model.traitIndex(seen.trait);
   const trait = model.traits[k];
-  const taxon = model.taxa[t];
-  const expected = k < 0 ? null : model.expect(t, k, at.stage);
-  if (!trait || !taxon || !expected) return SILENT;
+  const weighing: Weighing = {
+    observation: seen,
+    line: trait?.line ?? 'form',
+    logRatio: new Float64Array(n),
+    stance: new Uint8Array(n).fill(SILENT),
+    surprise: new Float64Array(n),
+    variance: new Float64Array(n),
+  };
+  if (!trait) return weighing;
+
+  const column = model.column(k, at.stage);
   const e = errorOf(seen);
+  const onTree = seen.source === 'tree' || seen.source === 'distance';
+  const away = onTree && at.month !== null ? model.monthsAway(k, at.month) : null;
+  const inSeason = (t: number) => {
+    const months = away ? (away[t] as number) : 0;
+    return months === 0 ? 1 : months === 1 ? OUT_OF_SEASON.byOne : OUT_OF_SEASON.byMore;
+  };
+  const weight =
+    trait.line === 'site' ? (at.planted === undefined ? SITE_WEIGHT.unknown : at.planted ? SITE_WEIGHT.planted : SITE_WEIGHT.wild) : 1;
+  const set = (t: number, ratio: number, stance: number, surprise: number, variance: number) => {
+    weighing.logRatio[t] = weight * Math.log((1 - e) * ratio * inSeason(t) + e);
+    weighing.stance[t] = stance;
+    weighing.surprise[t] = weight * surprise;
+    weighing.variance[t] = weight * weight * variance;
+  };
 
-  let inSeason = 1;
-  if (seen.source === 'tree' || seen.source === 'distance') {
-    const away = monthsFromShowing(trait, taxon, at.month);
-    if (away === 1) inSeason = OUT_OF_SEASON.byOne;
-    else if (away > 1) inSeason = OUT_OF_SEASON.byMore;
-  }
-
-  let ratio: number;
-  let stance: Weighing['stance'];
-  let surprise: number;
-  let variance: number;
-  if (expected.kind === 'number') {
+  if (trait.number) {
     const x = seen.value ?? NaN;
     const usual = usualDensity(model, k, x);
-    const z = (x - expected.mean) / expected.sigma;
-    ratio = usual > 0 ? normalDensity(x, expected.mean, expected.sigma) / usual : z === 0 ? 1 : 0;
-    stance = Math.abs(z) > 2.2 ? 'contradicts' : 'agrees';
-    // For a normal variable −z²/2 has mean −1/2 and variance 1/2; an error turns very large misfits into e.
-    surprise = Math.max(-(z * z) / 2, Math.log(e / 4)) + 0.5;
-    variance = 0.5;
-  } else {
-    const i = trait.states.findIndex((state) => state.id === seen.state);
-    const usual = model.usual(k, at.stage);
-    ratio = (expected.probability[i] as number) / (usual[i] as number);
-    stance = expected.recorded[i] ? 'agrees' : 'contradicts';
-    let mean = 0;
-    let square = 0;
-    for (let s = 0; s < usual.length; s++) {
-      const q = (1 - e) * (expected.probability[s] as number) + e * (usual[s] as number);
-      mean += q * Math.log(q);
-      square += q * Math.log(q) ** 2;
+    for (let t = 0; t < n; t++) {
+      const expected = column[t];
+      if (expected?.kind !== 'number') continue;
+      const z = (x - expected.mean) / expected.sigma;
+      const ratio = usual > 0 ? normalDensity(x, expected.mean, expected.sigma) / usual : z === 0 ? 1 : 0;
+      // For a normal variable −z²/2 has mean −1/2 and variance 1/2; an error turns very large misfits into e.
+      set(t, ratio, Math.abs(z) > NUMBER_AGAINST ? CONTRADICTS : AGREES, Math.max(-(z * z) / 2, Math.log(e / 4)) + 0.5, 0.5);
     }
-    const q = (1 - e) * (expected.probability[i] as number) * inSeason + e * (usual[i] as number);
-    surprise = Math.log(q) - mean;
-    variance = square - mean * mean;
+    return weighing;
   }
 
-  let logRatio = Math.log((1 - e) * ratio * inSeason + e);
-  if (trait.line === ('site' satisfies Line)) {
-    const weight = at.planted === undefined ? SITE_WEIGHT.unknown : at.planted ? SITE_WEIGHT.planted : SITE_WEIGHT.wild;
-    logRatio *= weight;
-    surprise *= weight;
-    variance *= weight * weight;
+  const i = trait.states.findIndex((state) => state.id === seen.state);
+  const usual = model.usual(k, at.stage);
+  const u = usual[i] as number;
+  const moments = expectedSurprise(model, k, at.stage, e);
+  for (let t = 0; t < n; t++) {
+    const expected = column[t];
+    if (expected?.kind !== 'states') continue;
+    const p = expected.probability[i] as number;
+    const q = (1 - e) * p * inSeason(t) + e * u;
+    set(t, p / u, expected.recorded[i] ? AGREES : CONTRADICTS, Math.log(q) - (moments.mean[t] as number), moments.variance[t] as number);
   }
-  return { logRatio, stance, surprise, variance };
+  return weighing;
 }

@@ -1,8 +1,7 @@
-import { localMonth, showsAt, showsIn } from '../season';
-import type { Reach, Trait } from '../knowledge';
-import type { Model } from './model';
-import { normalDensity } from './model';
-import type { Candidate, Ranking } from './rank';
+import { localMonth, showsIn } from '../season';
+import type { Reach, Stage, Taxon, Trait } from '../knowledge';
+import { normalDensity, type Model } from './model';
+import type { Ranking } from './rank';
 
 /** A trait worth looking at now. */
 export interface Look {
@@ -35,7 +34,7 @@ const SHOWING_SHARE = 0.5;
 const LEAST_BITS = 0.02;
 /** Candidates below this probability do not steer where to look. */
 const STEERS = 0.002;
-const NUMBER_BINS = 16;
+const NUMBER_BINS = 32;
 
 const entropy = (p: readonly number[] | Float64Array): number => {
   let h = 0;
@@ -43,61 +42,104 @@ const entropy = (p: readonly number[] | Float64Array): number => {
   return h;
 };
 
-/** Distribution of what an observer would report of a trait on one taxon, error included. */
-function reported(model: Model, t: number, k: number, ranking: Ranking, bins: readonly number[]): Float64Array {
-  const trait = model.traits[k] as Trait;
-  const expected = model.expect(t, k, ranking.circumstances.stage);
-  if (trait.number) {
-    const out = new Float64Array(bins.length).fill(1 / bins.length);
-    if (expected?.kind !== 'number') return out;
-    let sum = 0;
-    bins.forEach((x, i) => {
-      out[i] = normalDensity(x, expected.mean, expected.sigma);
-      sum += out[i] as number;
-    });
-    return out.map((p) => (1 - EXPECTED_ERROR) * (sum > 0 ? p / sum : 0) + EXPECTED_ERROR / bins.length);
-  }
-  const usual = model.usual(k, ranking.circumstances.stage);
-  if (expected?.kind !== 'states') return usual;
-  return expected.probability.map((p, i) => (1 - EXPECTED_ERROR) * p + EXPECTED_ERROR * (usual[i] as number));
+/** What observers of each taxon would report of a trait, error included: one row of answers a taxon, and the entropy of each row. */
+interface Reports {
+  answers: number;
+  probability: Float64Array;
+  entropy: Float64Array;
 }
+
+/** Middles of the bins a number is sorted into: even steps over the range of the whole library, on a log scale. */
+function binsOf(model: Model, k: number): number[] {
+  const ranges = model.taxa.flatMap((taxon) => {
+    const record = taxon.traits[(model.traits[k] as Trait).id];
+    return record?.kind === 'range' ? [record] : [];
+  });
+  if (ranges.length < 2) return [];
+  // Shifted by one, so that a count of nought has a logarithm.
+  const from = Math.log(1 + Math.min(...ranges.map((r) => r.from)));
+  const to = Math.log(1 + Math.max(...ranges.map((r) => r.to)));
+  return Array.from({ length: NUMBER_BINS }, (_, i) => Math.exp(from + ((i + 0.5) / NUMBER_BINS) * (to - from)) - 1);
+}
+
+/** The shares of a normal that fall into each bin, error spread evenly over all. */
+function binned(bins: readonly number[], mean: number, sigma: number): number[] {
+  // A bin's share is its density times its width; on a log scale the width grows with the value.
+  const shares = bins.map((x) => normalDensity(x, mean, sigma) * (1 + x));
+  const sum = shares.reduce((a, b) => a + b, 0);
+  // A range narrower than a bin can miss every middle: all of it belongs to the nearest.
+  const nearest = bins.reduce((best, x, i) => (Math.abs(x - mean) < Math.abs((bins[best] as number) - mean) ? i : best), 0);
+  return shares.map(
+    (share, i) => (1 - EXPECTED_ERROR) * (sum > 1e-12 ? share / sum : i === nearest ? 1 : 0) + EXPECTED_ERROR / bins.length,
+  );
+}
+
+const reportsOf = (model: Model, k: number, stage: Stage | undefined): Reports | null =>
+  model.remember(`reports/${k}/${stage ?? ''}`, () => {
+    const bins = (model.traits[k] as Trait).number ? binsOf(model, k) : [];
+    const usual = model.usual(k, stage);
+    const answers = bins.length || usual.length;
+    if (answers === 0) return null;
+    const probability = new Float64Array(model.taxa.length * answers);
+    const entropies = new Float64Array(model.taxa.length);
+    for (let t = 0; t < model.taxa.length; t++) {
+      const expected = model.expect(t, k, stage);
+      const row =
+        expected?.kind === 'number'
+          ? binned(bins, expected.mean, expected.sigma)
+          : expected?.kind === 'states'
+            ? [...expected.probability].map((p, i) => (1 - EXPECTED_ERROR) * p + EXPECTED_ERROR * (usual[i] as number))
+            : // A silent record: any answer would do, as on a tree of any kind.
+              bins.length > 0
+              ? bins.map(() => 1 / bins.length)
+              : [...usual];
+      probability.set(row, t * answers);
+      entropies[t] = entropy(row);
+    }
+    return { answers, probability, entropy: entropies };
+  });
 
 /**
  * Expected information of looking at a trait, bits: the entropy of the answer less the mean entropy of the answer given the
- * taxon (mutual information, Shannon 1948). A taxon whose record is silent, or that does not show the trait, answers as usual.
+ * taxon (mutual information, Shannon 1948). A taxon whose record is silent answers as any tree would; one that does not show
+ * the trait gives no answer.
  */
-function information(model: Model, k: number, ranking: Ranking, standing: readonly Candidate[], shows: (c: Candidate) => boolean): number {
-  const trait = model.traits[k] as Trait;
-  let bins: number[] = [];
-  if (trait.number) {
-    const ranges = standing.flatMap((c) => {
-      const record = c.taxon.traits[trait.id];
-      return record?.kind === 'range' ? [record] : [];
-    });
-    if (ranges.length < 2) return 0;
-    const from = Math.min(...ranges.map((r) => r.from));
-    const to = Math.max(...ranges.map((r) => r.to));
-    if (to <= from) return 0;
-    bins = Array.from({ length: NUMBER_BINS }, (_, i) => from + ((i + 0.5) / NUMBER_BINS) * (to - from));
-  }
-  const mass = standing.reduce((sum, c) => sum + c.probability, 0);
-  let mixed: Float64Array | null = null;
+function information(model: Model, k: number, ranking: Ranking, standing: readonly Standing[], shows: (c: Standing) => boolean): number {
+  const reports = reportsOf(model, k, ranking.circumstances.stage);
+  if (!reports) return 0;
+  const { answers } = reports;
+  const mixed = new Float64Array(answers);
   let conditional = 0;
+  let share = 0;
   for (const candidate of standing) {
     if (!shows(candidate)) continue;
-    const p = candidate.probability / mass;
-    const answer = reported(model, model.taxa.indexOf(candidate.taxon), k, ranking, bins);
-    mixed ??= new Float64Array(answer.length);
-    for (let i = 0; i < answer.length; i++) mixed[i] = (mixed[i] as number) + p * (answer[i] as number);
-    conditional += p * entropy(answer);
+    const row = candidate.t * answers;
+    for (let i = 0; i < answers; i++) mixed[i] = (mixed[i] as number) + candidate.share * (reports.probability[row + i] as number);
+    conditional += candidate.share * (reports.entropy[candidate.t] as number);
+    share += candidate.share;
   }
-  if (!mixed) return 0;
-  const share = mixed.reduce((a, b) => a + b, 0);
   if (share <= 0) return 0;
   return Math.max(0, share * (entropy(mixed.map((p) => p / share)) - conditional / share));
 }
 
-const stillStanding = (ranking: Ranking) => ranking.candidates.filter((c) => c.probability >= STEERS);
+/** A candidate that steers where to look, with its place in the model and its share of the standing probability. */
+interface Standing {
+  t: number;
+  taxon: Taxon;
+  probability: number;
+  share: number;
+}
+
+function stillStanding(model: Model, ranking: Ranking): Standing[] {
+  const standing = ranking.candidates.filter((c) => c.probability >= STEERS);
+  const mass = standing.reduce((sum, c) => sum + c.probability, 0);
+  return standing.map((c) => ({
+    t: model.taxonIndex(c.taxon.name),
+    taxon: c.taxon,
+    probability: c.probability,
+    share: c.probability / mass,
+  }));
+}
 
 function unasked(model: Model, ranking: Ranking, leaveOut: ReadonlySet<string>): number[] {
   const asked = new Set(ranking.observations.map((seen) => seen.trait));
@@ -109,13 +151,13 @@ function unasked(model: Model, ranking: Ranking, leaveOut: ReadonlySet<string>):
  * @param leaveOut traits the person said cannot be seen
  */
 export function lookNext(model: Model, ranking: Ranking, leaveOut: ReadonlySet<string> = new Set()): Look[] {
-  const standing = stillStanding(ranking);
-  const mass = standing.reduce((sum, c) => sum + c.probability, 0);
+  const standing = stillStanding(model, ranking);
   return unasked(model, ranking, leaveOut)
     .flatMap((k): Look[] => {
       const trait = model.traits[k] as Trait;
-      const shows = (c: Candidate) => showsAt(trait, c.taxon, ranking.circumstances.month);
-      const showing = standing.filter(shows).reduce((sum, c) => sum + c.probability, 0) / mass;
+      const away = model.monthsAway(k, ranking.circumstances.month);
+      const shows = (c: Standing) => away[c.t] === 0;
+      const showing = standing.filter(shows).reduce((sum, c) => sum + c.share, 0);
       if (showing < SHOWING_SHARE) return [];
       let bits = information(model, k, ranking, standing, shows);
       if (trait.line === 'site' && ranking.circumstances.planted !== false) bits *= 0.2;
@@ -131,13 +173,13 @@ export function lookNext(model: Model, ranking: Ranking, leaveOut: ReadonlySet<s
 export function comesIntoView(model: Model, ranking: Ranking, latitude?: number): LaterLook[] {
   const { month } = ranking.circumstances;
   if (month === null) return [];
-  const standing = stillStanding(ranking);
-  const mass = standing.reduce((sum, c) => sum + c.probability, 0);
+  const standing = stillStanding(model, ranking);
   const likely = standing.filter((c) => c.probability >= 0.05);
   return unasked(model, ranking, new Set())
     .flatMap((k): LaterLook[] => {
       const trait = model.traits[k] as Trait;
-      const showing = standing.filter((c) => showsAt(trait, c.taxon, month)).reduce((sum, c) => sum + c.probability, 0) / mass;
+      const away = model.monthsAway(k, month);
+      const showing = standing.filter((c) => away[c.t] === 0).reduce((sum, c) => sum + c.share, 0);
       if (showing >= SHOWING_SHARE) return [];
       const massIn = (m: number) => likely.filter((c) => showsIn(trait, c.taxon).includes(m)).reduce((sum, c) => sum + c.probability, 0);
       const byMonth = Array.from({ length: 12 }, (_, i) => ({ month: i + 1, mass: massIn(i + 1) }));

@@ -1,4 +1,5 @@
-import type { Frequency, Frequencies, Library, Stage, Taxon, Trait } from '../knowledge';
+import { STAGES, type Frequency, type Frequencies, type Library, type Stage, type Taxon, type Trait } from '../knowledge';
+import { monthsFromShowing } from '../season';
 
 /** How often a word of frequency holds, as a weight. The floor keeps a gap in a record from ruling anything out. */
 const WEIGHT: Record<Frequency, number> = { always: 0.95, usually: 0.7, sometimes: 0.25, rarely: 0.05 };
@@ -21,10 +22,18 @@ export interface Model {
   readonly traits: readonly Trait[];
   /** Position of a trait id, or -1. */
   traitIndex(id: string): number;
-  /** What taxon `t` lets one expect of trait `k` at a stage, or null where its record is silent. */
+  /** Position of an accepted name, or -1. */
+  taxonIndex(name: string): number;
+  /** What every taxon lets one expect of trait `k` at a stage; null where a record is silent. */
+  column(k: number, stage: Stage | undefined): readonly (Expectation | null)[];
+  /** The same for one taxon. */
   expect(t: number, k: number, stage: Stage | undefined): Expectation | null;
   /** Mean probability of each state over the taxa that hold the trait; "usual" is measured against it. */
   usual(k: number, stage: Stage | undefined): Float64Array;
+  /** How many months trait `k` is from showing, for every taxon, in a month of the northern records; 0 while it shows. */
+  monthsAway(k: number, month: number | null): Float64Array;
+  /** A place for what later steps compute once and keep, by their own key. */
+  remember<T>(key: string, make: () => T): T;
 }
 
 function stateShares(trait: Trait, frequencies: Frequencies): number[] {
@@ -47,7 +56,7 @@ function expectation(trait: Trait, taxon: Taxon, stage: Stage | undefined): Expe
       sigma: Math.hypot((record.to - record.from) / RANGE_SIGMAS, observer),
     };
   }
-  const stages: Stage[] = stage ? [stage] : ['young', 'mature', 'old'];
+  const stages: readonly Stage[] = stage ? [stage] : STAGES;
   const probability = new Float64Array(trait.states.length);
   for (const s of stages) {
     const share = stage ? 1 : STAGE_SHARE[s];
@@ -66,41 +75,39 @@ export function modelOf(library: Library): Model {
   const known = models.get(library);
   if (known) return known;
 
-  const positions = new Map(library.traits.map((trait, k) => [trait.id, k]));
-  const expectations = new Map<string, (Expectation | null)[]>();
-  const usuals = new Map<string, Float64Array>();
-
-  const column = (k: number, stage: Stage | undefined) => {
-    const key = `${k}/${stage ?? ''}`;
-    let made = expectations.get(key);
-    if (!made) {
-      const trait = library.traits[k] as Trait;
-      made = library.taxa.map((taxon) => expectation(trait, taxon, stage));
-      expectations.set(key, made);
-    }
-    return made;
+  const traitPositions = new Map(library.traits.map((trait, k) => [trait.id, k]));
+  const taxonPositions = new Map(library.taxa.map((taxon, t) => [taxon.name, t]));
+  const kept = new Map<string, unknown>();
+  const remember = <T>(key: string, make: () => T): T => {
+    if (!kept.has(key)) kept.set(key, make());
+    return kept.get(key) as T;
   };
+  const column = (k: number, stage: Stage | undefined) =>
+    remember(`column/${k}/${stage ?? ''}`, () => library.taxa.map((taxon) => expectation(library.traits[k] as Trait, taxon, stage)));
 
   const model: Model = {
     library,
     taxa: library.taxa,
     traits: library.traits,
-    traitIndex: (id) => positions.get(id) ?? -1,
+    remember,
+    column,
+    traitIndex: (id) => traitPositions.get(id) ?? -1,
+    taxonIndex: (name) => taxonPositions.get(name) ?? -1,
     expect: (t, k, stage) => column(k, stage)[t] ?? null,
-    usual(k, stage) {
-      const key = `${k}/${stage ?? ''}`;
-      let made = usuals.get(key);
-      if (!made) {
+    usual: (k, stage) =>
+      remember(`usual/${k}/${stage ?? ''}`, () => {
         const states = (library.traits[k] as Trait).states.length;
         const holders = column(k, stage).filter((e) => e?.kind === 'states');
-        made = new Float64Array(states).fill(holders.length === 0 ? 1 / Math.max(1, states) : 0);
+        const mean = new Float64Array(states).fill(holders.length === 0 ? 1 / Math.max(1, states) : 0);
         for (const holder of holders) {
-          for (let i = 0; i < states; i++) made[i] = (made[i] as number) + (holder.probability[i] as number) / holders.length;
+          for (let i = 0; i < states; i++) mean[i] = (mean[i] as number) + (holder.probability[i] as number) / holders.length;
         }
-        usuals.set(key, made);
-      }
-      return made;
-    },
+        return mean;
+      }),
+    monthsAway: (k, month) =>
+      remember(`away/${k}/${month ?? ''}`, () =>
+        Float64Array.from(library.taxa, (taxon) => monthsFromShowing(library.traits[k] as Trait, taxon, month)),
+      ),
   };
   models.set(library, model);
   return model;
@@ -114,8 +121,7 @@ export const normalDensity = (x: number, mean: number, sigma: number): number =>
 export function usualDensity(model: Model, k: number, x: number): number {
   let sum = 0;
   let holders = 0;
-  for (let t = 0; t < model.taxa.length; t++) {
-    const e = model.expect(t, k, undefined);
+  for (const e of model.column(k, undefined)) {
     if (e?.kind !== 'number') continue;
     sum += normalDensity(x, e.mean, e.sigma);
     holders++;
