@@ -1,4 +1,4 @@
-import { LINES, type Line } from '../knowledge';
+import { LINES, lookAlikesOf, type Line } from '../knowledge';
 import { fitOf, type Fit } from './fit';
 import type { Model } from './model';
 import type { Candidate, Ranking } from './rank';
@@ -49,18 +49,18 @@ export function confirmation(model: Model, ranking: Ranking, rule: Confirmation[
   const best = ranking.candidates[0];
   if (!best || ranking.observations.length === 0) return { rule, met: false, why: 'Nothing has been seen yet.' };
   if (fit === 'poor') return { rule, met: false, why: 'Nothing in the library fits what was seen.' };
-  return rule === 'decisive-mark' ? decisiveMark(model, ranking, best) : threeLines(ranking, best);
+  return rule === 'decisive-mark' ? decisiveMark(model, ranking, best) : threeLines(model, ranking, best);
 }
 
 /** The taxa that could be mistaken for the leading one: those its record names, and any still standing. */
-function lookAlikes(ranking: Ranking, best: Candidate): Candidate[] {
-  const named = new Set(best.taxon.lookAlikes.map((alike) => alike.taxon));
+function lookAlikes(model: Model, ranking: Ranking, best: Candidate): Candidate[] {
+  const named = new Set(lookAlikesOf(model.library, best.taxon).map((alike) => alike.taxon));
   return ranking.candidates.filter((other) => other !== best && (named.has(other.taxon.name) || other.probability > STANDING));
 }
 
-function threeLines(ranking: Ranking, best: Candidate): Confirmation {
+function threeLines(model: Model, ranking: Ranking, best: Candidate): Confirmation {
   const rule = 'three-lines';
-  const alikes = lookAlikes(ranking, best);
+  const alikes = lookAlikes(model, ranking, best);
   const speaking: Line[] = [];
   const against: Line[] = [];
   const shared: string[] = [];

@@ -73,6 +73,27 @@ interface Entry extends Omit<NameHit, 'off'> {
   key: string;
 }
 
+/** Which kind of name comes first among those that match equally well. */
+const AS_ORDER = { 'accepted name': 0, 'common name': 0.5, synonym: 2, genus: 1, family: 4 } as const;
+/** How far a tree that is common here moves up among names that match equally well; less than the step between kinds of match. */
+const RARITY_WEIGHT = 6;
+
+/**
+ * How a typed text meets a name: 0 the name begins so, 1 a later word of it does, 2 its words begin with the letters in turn
+ * ("qru" for Quercus rubra, "tico" for Tilia cordata), or null. Genus and epithet typed in part ("ti co") count as a beginning.
+ */
+function placeOf(entry: Entry, key: string): number | null {
+  if (entry.key.startsWith(key)) return 0;
+  const words = entry.key.split(' ');
+  const parts = key.split(' ');
+  if (parts.length > 1 && parts.length <= words.length && parts.every((part, i) => words[i]?.startsWith(part))) return 0;
+  if (entry.key.includes(` ${key}`)) return 1;
+  if (parts.length > 1 || words.length < 2) return null;
+  const [first = '', second = ''] = words;
+  for (let i = 1; i < key.length; i++) if (first.startsWith(key.slice(0, i)) && second.startsWith(key.slice(i))) return 2;
+  return null;
+}
+
 function entriesOf(library: Library): Entry[] {
   const held = new Set(library.taxa.map((taxon) => taxon.name));
   const entries: Entry[] = [];
@@ -100,8 +121,11 @@ function distinct(hits: readonly NameHit[]): NameHit[] {
   return hits.filter((hit) => (seen.has(hit.taxon) ? false : seen.add(hit.taxon)));
 }
 
-/** Makes the finder of a library's names: accepted names, synonyms, common names, genera and old families. */
-export function nameFinder(library: Library): NameFinder {
+/**
+ * Makes the finder of a library's names: accepted names, synonyms, common names, genera and old families.
+ * @param commonness how common taxa are where the finder is used, 0 to 1; among equal matches the common ones come first
+ */
+export function nameFinder(library: Library, commonness: ReadonlyMap<string, number> = new Map()): NameFinder {
   const entries = entriesOf(library);
   const byKey = new Map<string, Entry[]>();
   for (const entry of entries) byKey.set(entry.key, [...(byKey.get(entry.key) ?? []), entry]);
@@ -168,11 +192,11 @@ export function nameFinder(library: Library): NameFinder {
     const key = normalName(typed);
     if (key.length === 0) return [];
     const scored = entries.flatMap((entry) => {
-      const at = entry.key.startsWith(key) ? 0 : entry.key.includes(` ${key}`) ? 1 : -1;
-      if (at < 0) return [];
-      const order = { 'accepted name': 0, 'common name': 1, synonym: 2, genus: 3, family: 4 }[entry.as];
+      const place = placeOf(entry, key);
+      if (place === null) return [];
       const { key: _key, ...hit } = entry;
-      return [{ hit: { ...hit, off: 0 }, score: at * 10 + order }];
+      const rarity = 1 - (commonness.get(hit.taxon) ?? 0);
+      return [{ hit: { ...hit, off: 0 }, score: place * 10 + AS_ORDER[hit.as] + rarity * RARITY_WEIGHT }];
     });
     const hits = scored.sort((a, b) => a.score - b.score || a.hit.matched.localeCompare(b.hit.matched)).map((s) => s.hit);
     const found = distinct(hits).slice(0, limit);

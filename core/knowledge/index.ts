@@ -7,4 +7,5 @@ export * from './sign';
 export * from './agent';
 export * from './district';
 export * from './library';
+export * from './coverage';
 export { editDistance, nearest } from './nearest';

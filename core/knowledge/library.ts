@@ -17,6 +17,29 @@ export interface Library {
   names: NameMeaning[];
 }
 
+/** A taxon that can be mistaken for another, and the marks that split the pair, told from the side of the record that holds them. */
+export interface LookAlike {
+  taxon: string;
+  marks: { by: string; words: string; toldBy: string }[];
+}
+
+/** The look-alikes of a taxon: those its record names, and those whose records name it; a pair told from both sides comes once. */
+export function lookAlikesOf(library: Pick<Library, 'taxa'>, taxon: Taxon): LookAlike[] {
+  const found = new Map<string, LookAlike>();
+  const add = (other: string, toldBy: string, marks: Taxon['lookAlikes'][number]['marks']) => {
+    const alike = found.get(other) ?? { taxon: other, marks: [] };
+    alike.marks.push(...marks.map((mark) => ({ ...mark, toldBy })));
+    found.set(other, alike);
+  };
+  for (const alike of taxon.lookAlikes) add(alike.taxon, taxon.name, alike.marks);
+  for (const other of library.taxa) {
+    for (const alike of other.lookAlikes) {
+      if (alike.taxon === taxon.name && !taxon.lookAlikes.some((own) => own.taxon === other.name)) add(other.name, other.name, alike.marks);
+    }
+  }
+  return [...found.values()];
+}
+
 /** A weakness in the library's text: which file, which field, what is wrong and what would be right. */
 export interface LibraryProblem {
   file: string;

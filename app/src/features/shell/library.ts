@@ -15,4 +15,4 @@ export const taxonNamed = (name: string | null | undefined): Taxon | null => (na
 /** First common name of a taxon, for the line under the scientific one. */
 export const commonName = (name: string | null | undefined): string => taxonNamed(name)?.commonNames[0]?.name ?? '';
 
-export const names = nameFinder(library);
+export const names = nameFinder(library, new Map(Object.entries(district.planted)));
