@@ -24,10 +24,14 @@ const swatch = (paint: Paint): Figure =>
 
 /** What a leaf must be like for one state of a trait to be seen on it and nothing else. */
 const LEAF_STATES: Record<string, (state: string) => Partial<LeafForm>> = {
-  'leaf-type': (state) => ({ type: state, shape: state === 'palmate-compound' ? 'obovate' : 'elliptic', leaflets: 9 }),
+  'leaf-type': (state) => ({
+    type: state,
+    shape: state === 'palmate-compound' ? 'obovate' : 'elliptic',
+    leaflets: state === 'palmate-compound' ? 5 : state === 'bipinnate' ? 100 : 9,
+  }),
   'leaf-shape': (state) =>
     state === 'maple' || state === 'star'
-      ? { shape: state, lobes: 'palmate', lobeCount: 5, depth: state === 'star' ? 'deep' : 'half', base: 'heart' }
+      ? { shape: state, lobes: 'palmate', lobeCount: 5, depth: state === 'star' ? 'deep' : 'half', base: 'heart', margin: state === 'maple' ? 'coarse-toothed' : 'entire' }
       : {
           shape: state,
           base:
@@ -51,6 +55,13 @@ const LEAF_STATES: Record<string, (state: string) => Partial<LeafForm>> = {
     state === 'bristle-tipped' ? { margin: state, lobes: 'pinnate', shape: 'elliptic', lobeCount: 7 } : { margin: state, shape: 'ovate' },
   'leaf-base': (state) => ({ base: state, shape: state === 'heart' ? 'heart' : 'ovate' }),
   'leaf-tip': (state) => ({ tip: state, shape: 'elliptic' }),
+  'needle-set': (state) => ({
+    type: 'needle',
+    needleSet: state,
+    needleForm: { 'two-ranked': 'flat-soft', 'in-bundles': 'half-round', 'pressed-scales': 'scale' }[state] ?? 'four-angled',
+    bundle: 2,
+  }),
+  'frond-form': (state) => ({ type: 'frond', frond: state }),
   'leaf-veins': (state) => ({ veins: state, shape: 'ovate' }),
   'leaf-underside': (state) => ({ underside: state, shape: 'ovate' }),
 };

@@ -32,6 +32,11 @@ export function plateLeaf(taxon: Taxon): Figure {
       veins: usual(taxon, 'leaf-veins') ?? 'pinnate',
       // A plate shows the upper side.
       underside: 'same-green',
+      surface: usual(taxon, 'leaf-surface') ?? 'smooth',
+      needleSet: usual(taxon, 'needle-set') ?? 'all-round',
+      needleForm: usual(taxon, 'needle-form') ?? 'four-angled',
+      bundle: Math.round(middle(taxon, 'needle-bundle') ?? 2),
+      frond: usual(taxon, 'frond-form') ?? 'feather',
       leaflets: Math.round(middle(taxon, 'leaflet-count') ?? 9),
     }),
   );

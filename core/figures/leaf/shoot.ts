@@ -1,0 +1,151 @@
+import { bezier } from '../curve';
+import { ellipse, polyline, smooth, wobble, type Pt, type Shape } from '../shape';
+import { lay, type Laid } from './draw';
+import type { LeafForm } from './form';
+
+/** How long a needle is drawn, and how it ends, by its form; lengths in shoot lengths. */
+const NEEDLE: Record<string, { length: number; wide: number; sharp: boolean; bend: number }> = {
+  'flat-soft': { length: 0.26, wide: 0.026, sharp: false, bend: 0 },
+  'flat-sharp': { length: 0.26, wide: 0.028, sharp: true, bend: 0 },
+  'four-angled': { length: 0.2, wide: 0.02, sharp: true, bend: 0.06 },
+  'half-round': { length: 0.62, wide: 0.016, sharp: true, bend: 0.04 },
+  awl: { length: 0.13, wide: 0.032, sharp: true, bend: 0.35 },
+};
+
+/** One needle from a point, leaning at an angle (radians from straight up, clockwise), as an outline. */
+function needle(at: Pt, turn: number, form: string, size = 1): Pt[] {
+  const { length, wide, sharp, bend } = NEEDLE[form] ?? (NEEDLE['four-angled'] as (typeof NEEDLE)[string]);
+  const L = length * size;
+  const u: Pt = [Math.sin(turn), Math.cos(turn)];
+  const v: Pt = [Math.cos(turn), -Math.sin(turn)];
+  const side = turn >= 0 ? -1 : 1;
+  const point = (along: number, across: number): Pt => {
+    const b = bend * along * along * L * side;
+    return [at[0] + u[0] * along * L + v[0] * (across * wide + b), at[1] + u[1] * along * L + v[1] * (across * wide + b)];
+  };
+  return sharp
+    ? [point(0, -0.4), point(0.5, -0.5), point(0.85, -0.34), point(1, 0), point(0.85, 0.34), point(0.5, 0.5), point(0, 0.4)]
+    : [point(0, -0.3), point(0.2, -0.5), point(0.85, -0.5), point(1, -0.16), point(1, 0.16), point(0.85, 0.5), point(0.2, 0.5), point(0, 0.3)];
+}
+
+const stem = (points: readonly Pt[], laid: Laid, width: number): Shape[] => [
+  { d: smooth(lay(points, laid)), stroke: 'ink', width: width + 2, fill: 'none' },
+  { d: smooth(lay(points, laid)), stroke: 'wood', width, fill: 'none' },
+];
+const needles = (outlines: readonly Pt[][], laid: Laid, fill: Shape['fill'] = 'leaf'): Shape => ({
+  d: outlines.map((outline) => polyline(lay(outline, laid), true)).join(''),
+  fill,
+  stroke: 'ink',
+  width: 0.6,
+});
+
+/** A shoot of a conifer: how its needles sit, what form they have, how many stand together. */
+export function needleShoot(form: LeafForm, laid: Laid): Shape[] {
+  switch (form.needleSet) {
+    case 'two-ranked': {
+      const rows = Array.from({ length: 15 }, (_, i) => i).flatMap((i) =>
+        [1, -1].map((side) => needle([0, -0.1 + i * 0.07], side * (1.25 - i * 0.02), form.needleForm, 1.5 - Math.abs(i - 6) * 0.05)),
+      );
+      return [needles([...rows, needle([0, 0.92], 0, form.needleForm, 0.9)], laid), ...stem([[0, -0.2], [0, 0.94]], laid, 1.6)];
+    }
+    case 'in-bundles': {
+      const n = Math.max(2, Math.min(5, Math.round(form.bundle)));
+      const bundle = (at: Pt, turn: number, size: number): Pt[][] =>
+        Array.from({ length: n }, (_, i) => needle(at, turn + (i - (n - 1) / 2) * (n > 3 ? 0.13 : 0.2), 'half-round', size));
+      const left = bundle([-0.015, 0.06], -0.5, 1.2);
+      const right = bundle([0.015, 0.13], 0.52, 1.2);
+      const top = bundle([0, 0.2], 0.02, 1.2);
+      const sheaths: Pt[][] = ([[-0.015, 0.06, -0.5], [0.015, 0.13, 0.52], [0, 0.2, 0.02]] as const).map(([x, y, turn]) => {
+        const u: Pt = [Math.sin(turn), Math.cos(turn)];
+        const v: Pt = [Math.cos(turn), -Math.sin(turn)];
+        const p = (a: number, b: number): Pt => [x + u[0] * a + v[0] * b, y + u[1] * a + v[1] * b];
+        return [p(-0.01, -0.02), p(0.1, -0.026), p(0.1, 0.026), p(-0.01, 0.02)];
+      });
+      return [...stem([[0, -0.22], [0, 0.2]], laid, 6), needles([...left, ...right, ...top], laid), needles(sheaths, laid, 'wood-dark')];
+    }
+    case 'spur-tufts': {
+      const tuft = (at: Pt, turn: number, size: number): Pt[][] =>
+        Array.from({ length: 11 }, (_, i) => needle(at, turn + (i - 5) * 0.26, 'four-angled', size * (1.25 - 0.1 * Math.abs(wobble(i)))));
+      const spurs: [Pt, number][] = [
+        [[-0.1, 0.1], -1.1],
+        [[0.1, 0.36], 1.1],
+        [[-0.1, 0.62], -1],
+        [[0.02, 0.86], 0.1],
+      ];
+      const stubs: Shape[] = spurs.slice(0, 3).map(([[x, y]]) => ({ d: polyline(lay([[0, y - 0.03], [x, y]], laid)), stroke: 'wood-dark', width: 5, fill: 'none' }));
+      return [...stem([[0, -0.2], [0.01, 0.4], [0.02, 0.86]], laid, 3.4), ...stubs, needles(spurs.flatMap(([at, turn]) => tuft(at, turn, 1)), laid)];
+    }
+    case 'pressed-scales':
+      return scaleShoot(laid, form.needleForm === 'awl');
+    case 'flat-sprays':
+      return spray(laid);
+    default: {
+      const turns = Array.from({ length: 34 }, (_, i) => i);
+      const rows = turns.map((i) => {
+        const side = i % 2 === 0 ? 1 : -1;
+        return needle([side * 0.008, -0.08 + i * 0.031], side * (0.62 + 0.4 * Math.abs(wobble(i, 2))), form.needleForm, 1 + 0.1 * wobble(i));
+      });
+      const front = Array.from({ length: 9 }, (_, i) => needle([0.02 * wobble(i), i * 0.1], 0.35 * wobble(i, 5), form.needleForm, 0.8));
+      return [needles(rows, laid), ...stem([[0, -0.2], [0, 0.94]], laid, 3.2), needles([...front, needle([0, 0.92], 0, form.needleForm, 0.9)], laid, 'leaf-dark')];
+    }
+  }
+}
+
+/** A scale leaf in outline: pointed, lying on the one above. */
+const scale = ([x, y]: Pt, side: number, size: number): Pt[] => [
+  ...bezier([x, y - size * 0.2], [x + side * size * 0.9, y - size * 0.1], [x + side * size * 0.8, y + size * 0.7], [x + side * size * 0.12, y + size * 1.1], 6),
+  ...bezier([x + side * size * 0.12, y + size * 1.1], [x - side * size * 0.1, y + size * 0.6], [x - side * size * 0.1, y + size * 0.2], [x, y - size * 0.2], 4),
+];
+
+/** A rounded shoot covered by pressed scales or short awls. */
+function scaleShoot(laid: Laid, awls: boolean): Shape[] {
+  const one = (from: Pt, lean: number, length: number): Pt[][] => {
+    const n = Math.round(length / 0.075);
+    return Array.from({ length: n }, (_, i) => i).flatMap((i) =>
+      [1, -1].map((side): Pt[] => {
+        const t = i * 0.075 + (side > 0 ? 0 : 0.037);
+        const at: Pt = [from[0] + Math.sin(lean) * t, from[1] + Math.cos(lean) * t];
+        return scale(at, side, awls ? 0.085 : 0.07);
+      }),
+    );
+  };
+  return [
+    needles([...one([0, 0.2], 0.62, 0.5), ...one([0, 0.34], -0.66, 0.46)], laid),
+    needles(one([0, -0.16], 0, 1.05), laid, awls ? 'leaf-dark' : 'leaf'),
+  ];
+}
+
+/** A flat fern-like spray of scales: pairs at the edge, flat ones on the face. */
+function spray(laid: Laid): Shape[] {
+  const outlines: Pt[][] = [];
+  const branch = (from: Pt, lean: number, length: number, size: number) => {
+    const n = Math.max(2, Math.round(length / (size * 1.05)));
+    for (let i = 0; i < n; i++) {
+      const t = i * size * 1.05;
+      const at: Pt = [from[0] + Math.sin(lean) * t, from[1] + Math.cos(lean) * t];
+      for (const side of [1, -1]) outlines.push(scale(at, side, size));
+      outlines.push([
+        [at[0] - size * 0.22, at[1]],
+        [at[0], at[1] - size * 0.3],
+        [at[0] + size * 0.22, at[1]],
+        [at[0], at[1] + size * 0.6],
+      ]);
+    }
+  };
+  for (let i = 0; i < 6; i++) {
+    const y = -0.02 + i * 0.14;
+    const reach = 0.46 - i * 0.05;
+    for (const side of [1, -1]) branch([side * 0.01, y + (side > 0 ? 0 : 0.06)], side * 0.95, reach, 0.062);
+  }
+  branch([0, -0.2], 0, 1.15, 0.07);
+  return [needles(outlines, laid)];
+}
+
+/** A shoot of needles seen whole is never to scale; this is the single needle beside it, for plates. */
+export const singleNeedle = (form: LeafForm, laid: Laid): Shape[] => [needles([needle([0, 0], 0, form.needleForm, 1 / (NEEDLE[form.needleForm]?.length ?? 0.2))], laid)];
+
+/** The level dashes at which cones and shoots were joined; kept here so that a shoot and its scar look alike. */
+export const scar = (at: Pt, laid: Laid): string => {
+  const [[x, y] = [0, 0]] = lay([at], laid);
+  return ellipse(x, y, 2, 1);
+};
