@@ -3,7 +3,7 @@
 //   npx tsx tools/figure-sheet.ts OUT.png "Tilia cordata" …            the plates of these taxa
 //   add --dusk for the dusk theme
 import { chromium } from 'playwright-core';
-import { figureFor, plateLeaf, type Figure } from '@dendrix/core/figures';
+import { figureFor, plateOf, type Figure } from '@dendrix/core/figures';
 import { loadLibrary } from '@dendrix/library';
 import { DAY, DUSK, paintColour } from '../app/src/ui/palette';
 
@@ -29,7 +29,13 @@ const cells = wanted.flatMap((word) => {
     });
   }
   const taxon = library.taxa.find((t) => t.name === word);
-  return taxon ? [`<figure>${svg(plateLeaf(taxon), 150)}<figcaption>${taxon.name}</figcaption></figure>`] : [];
+  return taxon
+    ? [
+        `<figure style="width:1150px"><div style="display:flex;gap:6px;align-items:end">${plateOf(taxon)
+          .map((part) => `<div>${svg(part.figure, 136)}<br>${part.bar ?? ''}</div>`)
+          .join('')}</div><figcaption>${taxon.name}</figcaption></figure>`,
+      ]
+    : [];
 });
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
 const page = await browser.newPage({ viewport: { width: 1180, height: 400 } });

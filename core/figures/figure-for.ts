@@ -1,8 +1,9 @@
 import { barkFigure } from './bark';
-import { crownFigure, silhouette } from './crown';
-import { flowerFigure, fruitFigure, samaraAngle } from './fruit';
-import { leafFigure, leafOf, type LeafForm } from './leaf';
-import { circle, polyline, smooth, wobble, type Figure, type Paint, type Pt, type Shape } from './shape';
+import { crownFigure, leafRetention, silhouette } from './crown';
+import { flowerFigure } from './flower';
+import { coneSet, fruitFigure, samaraAngle } from './fruit';
+import { leafFigure, leafOf, needleFigure, type LeafForm } from './leaf';
+import { circle, polyline, smooth, wobble, type Figure, type Paint, type Pt, type Shape, pts } from './shape';
 import { surfaceFigure, twigFigure } from './twig';
 
 const make = (...shapes: Shape[]): Figure => ({ width: 120, height: 120, shapes });
@@ -31,7 +32,14 @@ const LEAF_STATES: Record<string, (state: string) => Partial<LeafForm>> = {
   }),
   'leaf-shape': (state) =>
     state === 'maple' || state === 'star'
-      ? { shape: state, lobes: 'palmate', lobeCount: 5, depth: state === 'star' ? 'deep' : 'half', base: 'heart', margin: state === 'maple' ? 'coarse-toothed' : 'entire' }
+      ? {
+          shape: state,
+          lobes: 'palmate',
+          lobeCount: 5,
+          depth: state === 'star' ? 'deep' : 'half',
+          base: 'heart',
+          margin: state === 'maple' ? 'coarse-toothed' : 'entire',
+        }
       : {
           shape: state,
           base:
@@ -66,60 +74,26 @@ const LEAF_STATES: Record<string, (state: string) => Partial<LeafForm>> = {
   'leaf-underside': (state) => ({ underside: state, shape: 'ovate' }),
 };
 
-function leafRetention(state: string): Figure | null {
-  const bare = silhouette('leader', 'decurrent');
-  if (!bare) return null;
-  const leaves = (n: number, fill: Paint, low: boolean): Shape => ({
-    d: Array.from({ length: n }, (_, i) => circle(22 + ((i * 29) % 78), (low ? 44 : 18) + ((i * 17) % (low ? 32 : 48)), 3.4)).join(''),
-    fill,
-    stroke: 'ink',
-    width: 0.7,
-  });
-  if (state === 'bare') return bare;
-  if (state === 'holds-dead-leaves') return { ...bare, shapes: [...bare.shapes, leaves(22, 'tint:orange', true)] };
-  if (state === 'semi-evergreen') return { ...bare, shapes: [...bare.shapes, leaves(14, 'leaf', false)] };
-  return crownFigure('rounded');
-}
-
 function sapFigure(state: string): Figure | null {
   const drop: Record<string, Paint> = { clear: 'paper', milky: 'tint:white', resin: 'tint:yellow', 'red-gum': 'tint:red' };
   const paint = drop[state];
   if (!paint) return null;
   return make(
     {
-      d: polyline([
-        [44, 4],
-        [44, 44],
-        [76, 44],
-        [76, 4],
-      ]),
+      d: polyline(pts('44,4 44,44 76,44 76,4')),
       fill: 'leaf',
       stroke: 'ink',
       width: 1.8,
     },
     {
-      d: smooth(
-        [
-          [60, 44],
-          [78, 78],
-          [74, 98],
-          [60, 106],
-          [46, 98],
-          [42, 78],
-        ],
-        true,
-      ),
+      d: smooth(pts('60,44 78,78 74,98 60,106 46,98 42,78'), true),
       fill: paint,
       stroke: 'ink',
       width: 1.8,
       opacity: state === 'clear' ? 0.6 : 1,
     },
     {
-      d: smooth([
-        [52, 74],
-        [50, 86],
-        [55, 94],
-      ]),
+      d: smooth(pts('52,74 50,86 55,94')),
       stroke: state === 'milky' ? 'soft' : 'paper',
       width: 3,
       fill: 'none',
@@ -148,85 +122,24 @@ function positionFigure(state: string): Figure | null {
   });
   switch (state) {
     case 'riverside':
-      return make(
-        land([
-          [0, 76],
-          [48, 78],
-          [62, 96],
-        ]),
-        water(98, 58),
-        tree(38, 77, 1.3),
-      );
+      return make(land(pts('0,76 48,78 62,96')), water(98, 58), tree(38, 77, 1.3));
     case 'floodplain':
-      return make(
-        land([
-          [0, 92],
-          [120, 92],
-        ]),
-        water(97, 6, 50),
-        water(97, 72, 116),
-        tree(60, 92, 1.5),
-      );
+      return make(land(pts('0,92 120,92')), water(97, 6, 50), water(97, 72, 116), tree(60, 92, 1.5));
     case 'slope':
-      return make(
-        land([
-          [0, 104],
-          [60, 72],
-          [120, 30],
-        ]),
-        tree(60, 72, 1.4),
-      );
+      return make(land(pts('0,104 60,72 120,30')), tree(60, 72, 1.4));
     case 'ridge':
-      return make(
-        land([
-          [0, 110],
-          [40, 66],
-          [60, 58],
-          [80, 66],
-          [120, 110],
-        ]),
-        tree(60, 58, 1.3),
-      );
+      return make(land(pts('0,110 40,66 60,58 80,66 120,110')), tree(60, 58, 1.3));
     case 'coastal':
-      return make(
-        land([
-          [0, 80],
-          [50, 84],
-          [66, 100],
-        ]),
-        water(96, 62),
-        tree(36, 82, 1.2),
-        {
-          d: smooth([
-            [80, 50],
-            [87, 44],
-            [94, 50],
-            [101, 44],
-            [108, 50],
-          ]),
-          stroke: 'ink',
-          width: 1.6,
-          fill: 'none',
-        },
-      );
+      return make(land(pts('0,80 50,84 66,100')), water(96, 62), tree(36, 82, 1.2), {
+        d: smooth(pts('80,50 87,44 94,50 101,44 108,50')),
+        stroke: 'ink',
+        width: 1.6,
+        fill: 'none',
+      });
     case 'understory':
-      return make(
-        land([
-          [0, 106],
-          [120, 106],
-        ]),
-        tree(28, 106, 2.5),
-        tree(94, 106, 2.5),
-        tree(61, 106, 1),
-      );
+      return make(land(pts('0,106 120,106')), tree(28, 106, 2.5), tree(94, 106, 2.5), tree(61, 106, 1));
     case 'open-ground':
-      return make(
-        land([
-          [0, 98],
-          [120, 98],
-        ]),
-        tree(60, 98, 1.7),
-      );
+      return make(land(pts('0,98 120,98')), tree(60, 98, 1.7));
     default:
       return null;
   }
@@ -259,15 +172,7 @@ export function figureFor(trait: string, state: string): Figure | null {
     case 'bark-section':
       return make(
         {
-          d: polyline(
-            [
-              [14, 30],
-              [106, 30],
-              [106, 90],
-              [14, 90],
-            ],
-            true,
-          ),
+          d: polyline(pts('14,30 106,30 106,90 14,90'), true),
           fill: 'wood',
           stroke: 'ink',
           width: 2,
@@ -290,6 +195,10 @@ export function figureFor(trait: string, state: string): Figure | null {
       return surfaceFigure(state);
     case 'fruit-type':
       return fruitFigure(state);
+    case 'cone-set':
+      return coneSet(state);
+    case 'needle-form':
+      return needleFigure(state);
     case 'samara-angle':
       return samaraAngle(state);
     case 'flower-form':

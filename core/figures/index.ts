@@ -4,4 +4,4 @@ export * from './shape';
 export { figureFor, hasFigure } from './figure-for';
 export { leafFigure, leafOf, type LeafForm } from './leaf';
 export { barkFigure } from './bark';
-export { plateLeaf } from './plate';
+export { leafFormOf, plateLeaf, plateOf, usualState, type PlatePart } from './plate';

@@ -1,43 +1,184 @@
-import type { Frequencies, Taxon } from '../knowledge';
-import { leafFigure, leafOf } from './leaf';
-import type { Figure } from './shape';
+import type { Frequencies, Stage, Taxon } from '../knowledge';
+import { barkFigure } from './bark';
+import { leafyTree, palmTree, winterTree } from './crown';
+import { flowerFigure } from './flower';
+import { fruitFigure, FRUIT_DRAWN, samaraAngle } from './fruit';
+import { leafFigure, leafOf, measuredLeaf, type LeafForm } from './leaf';
+import { polyline, type Figure, type Shape } from './shape';
+import { twigOf, twigShapes } from './twig';
 
 const ORDER = { always: 0, usually: 1, sometimes: 2, rarely: 3 } as const;
 
-/** The state a record holds most often, or undefined where it is silent. */
-function usual(taxon: Taxon, trait: string): string | undefined {
+/** The state a record holds most often at a stage, or undefined where it is silent. */
+export function usualState(taxon: Taxon, trait: string, stage: Stage = 'mature'): string | undefined {
   const record = taxon.traits[trait];
   if (record?.kind !== 'states') return undefined;
-  const states: Frequencies = record.mature;
+  const states: Frequencies = record[stage];
   return Object.entries(states).sort((a, b) => ORDER[a[1]] - ORDER[b[1]])[0]?.[0];
 }
 
-const middle = (taxon: Taxon, trait: string): number | undefined => {
+const range = (taxon: Taxon, trait: string): { from: number; to: number } | undefined => {
   const record = taxon.traits[trait];
-  return record?.kind === 'range' ? (record.from + record.to) / 2 : undefined;
+  return record?.kind === 'range' ? record : undefined;
+};
+const middle = (taxon: Taxon, trait: string): number | undefined => {
+  const found = range(taxon, trait);
+  return found && (found.from + found.to) / 2;
 };
 
-/** The leaf of a taxon, put together from its own values. */
-export function plateLeaf(taxon: Taxon): Figure {
-  return leafFigure(
-    leafOf({
-      type: usual(taxon, 'leaf-type') ?? 'simple',
-      shape: usual(taxon, 'leaf-shape') ?? 'ovate',
-      margin: usual(taxon, 'leaf-margin') ?? 'entire',
-      base: usual(taxon, 'leaf-base') ?? 'rounded',
-      tip: usual(taxon, 'leaf-tip') ?? 'pointed',
-      lobes: usual(taxon, 'leaf-lobes') ?? 'none',
-      lobeCount: middle(taxon, 'lobe-count') ?? 5,
-      depth: usual(taxon, 'lobe-depth') ?? 'half',
-      veins: usual(taxon, 'leaf-veins') ?? 'pinnate',
-      // A plate shows the upper side.
-      underside: 'same-green',
-      surface: usual(taxon, 'leaf-surface') ?? 'smooth',
-      needleSet: usual(taxon, 'needle-set') ?? 'all-round',
-      needleForm: usual(taxon, 'needle-form') ?? 'four-angled',
-      bundle: Math.round(middle(taxon, 'needle-bundle') ?? 2),
-      frond: usual(taxon, 'frond-form') ?? 'feather',
-      leaflets: Math.round(middle(taxon, 'leaflet-count') ?? 9),
-    }),
-  );
+/** The leaf of a taxon as its record tells it, upper side. */
+export function leafFormOf(taxon: Taxon): LeafForm {
+  const usual = (trait: string, otherwise: string) => usualState(taxon, trait) ?? otherwise;
+  return leafOf({
+    type: usual('leaf-type', 'simple'),
+    shape: usual('leaf-shape', 'ovate'),
+    margin: usual('leaf-margin', 'entire'),
+    base: usual('leaf-base', 'rounded'),
+    tip: usual('leaf-tip', 'pointed'),
+    lobes: usual('leaf-lobes', 'none'),
+    lobeCount: middle(taxon, 'lobe-count') ?? 5,
+    depth: usual('lobe-depth', 'half'),
+    veins: usual('leaf-veins', 'pinnate'),
+    surface: usual('leaf-surface', 'smooth'),
+    leaflets: Math.round(middle(taxon, 'leaflet-count') ?? 9),
+    needleSet: usual('needle-set', 'all-round'),
+    needleForm: usual('needle-form', 'four-angled'),
+    bundle: Math.round(middle(taxon, 'needle-bundle') ?? 2),
+    frond: usual('frond-form', 'feather'),
+  });
 }
+
+/** The leaf of a taxon alone, for lists and strips. */
+export const plateLeaf = (taxon: Taxon): Figure => leafFigure(leafFormOf(taxon));
+
+/** One drawing of a plate. */
+export interface PlatePart {
+  part: 'tree' | 'leaf' | 'underside' | 'twig' | 'bark-young' | 'bark-old' | 'flower' | 'fruit';
+  figure: Figure;
+  /** What the bar drawn under it stands for, for example "2 cm"; null where nothing is to scale. */
+  bar: string | null;
+}
+
+/** Lengths a scale bar may stand for. */
+const ROUND = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100];
+
+/** Adds a scale bar under a drawing. @param unitsPerCm figure units that a centimetre takes, or a metre where `unit` is m */
+function withBar(figure: Figure, unitsPerCm: number, unit: 'cm' | 'm'): { figure: Figure; bar: string } {
+  const length = ROUND.filter((l) => l * unitsPerCm <= figure.width * 0.42).at(-1) ?? 0.1;
+  const long = Math.min(figure.width - 8, length * unitsPerCm);
+  const y = figure.height + 7;
+  const bar: Shape = {
+    d:
+      polyline([
+        [4, y - 3],
+        [4, y + 3],
+      ]) +
+      polyline([
+        [4, y],
+        [4 + long, y],
+      ]) +
+      polyline([
+        [4 + long, y - 3],
+        [4 + long, y + 3],
+      ]),
+    stroke: 'ink',
+    width: 1.2,
+    fill: 'none',
+  };
+  const words = unit === 'cm' && length >= 100 ? `${length / 100} m` : `${length} ${unit}`;
+  return { figure: { ...figure, height: figure.height + 12, shapes: [...figure.shapes, bar] }, bar: words };
+}
+
+const BOX = 120;
+const FOOT: [number, number] = [60, 116];
+
+function tree(taxon: Taxon): PlatePart {
+  const height = 110;
+  const usual = (trait: string, otherwise: string) => usualState(taxon, trait) ?? otherwise;
+  const shapes =
+    usual('habit', '') === 'palm'
+      ? palmTree(FOOT, height, usual('frond-form', 'feather') === 'feather')
+      : usual('leaf-retention', 'bare') === 'evergreen'
+        ? leafyTree(usual('crown-shape', 'oval'), FOOT, height)
+        : winterTree(
+            usual('crown-shape', 'oval'),
+            usual('leader', 'decurrent'),
+            usual('branch-habit', 'ascending'),
+            usual('branch-density', 'medium'),
+            FOOT,
+            height,
+          );
+  const soil: Shape = { d: `M6 ${FOOT[1]}H114`, stroke: 'ink', width: 1.3, fill: 'none' };
+  const tall = (taxon.matureHeight.from + taxon.matureHeight.to) / 2;
+  return { part: 'tree', ...withBar({ width: BOX, height: BOX, shapes: [soil, ...shapes] }, height / tall, 'm') };
+}
+
+function leaf(taxon: Taxon): PlatePart {
+  const form = leafFormOf(taxon);
+  const { figure, length } = measuredLeaf(form);
+  const cm = middle(taxon, 'leaf-length');
+  // A shoot of needles is drawn for how they sit, not to scale.
+  if (cm === undefined || form.type === 'needle' || form.type === 'scale') return { part: 'leaf', figure, bar: null };
+  return { part: 'leaf', ...withBar(figure, length / cm, 'cm') };
+}
+
+function underside(taxon: Taxon): PlatePart | null {
+  const state = usualState(taxon, 'leaf-underside');
+  const form = leafFormOf(taxon);
+  if (!state || state === 'same-green' || form.type !== 'simple') return null;
+  return { part: 'underside', figure: leafFigure({ ...form, underside: state }), bar: null };
+}
+
+function twig(taxon: Taxon): PlatePart | null {
+  const shape = usualState(taxon, 'bud-shape');
+  const arrangement = usualState(taxon, 'arrangement');
+  if (!shape || !arrangement) return null;
+  const form = twigOf({
+    arrangement,
+    thickness: usualState(taxon, 'twig-thickness') ?? 'medium',
+    line: usualState(taxon, 'twig-line') ?? 'straight',
+    surface: usualState(taxon, 'twig-surface') ?? 'smooth',
+    set: usualState(taxon, 'bud-set') ?? 'spreading',
+    bud: {
+      shape,
+      scales: usualState(taxon, 'bud-scales') ?? 'many',
+      colour: usualState(taxon, 'bud-colour') ?? '',
+      surface: usualState(taxon, 'bud-surface') ?? 'smooth',
+    },
+  });
+  return { part: 'twig', figure: { width: BOX, height: BOX, shapes: twigShapes(form) }, bar: null };
+}
+
+function bark(taxon: Taxon, stage: Stage): PlatePart | null {
+  const texture = usualState(taxon, 'bark-texture', stage);
+  const figure = texture && barkFigure(texture, usualState(taxon, 'bark-colour', stage), usualState(taxon, 'bark-undertone', stage));
+  return figure ? { part: stage === 'young' ? 'bark-young' : 'bark-old', figure, bar: null } : null;
+}
+
+function flower(taxon: Taxon): PlatePart | null {
+  const form = usualState(taxon, 'flower-form');
+  const figure = form && flowerFigure(form, usualState(taxon, 'flower-colour'));
+  return figure ? { part: 'flower', figure, bar: null } : null;
+}
+
+function fruit(taxon: Taxon): PlatePart | null {
+  const type = usualState(taxon, 'fruit-type');
+  if (!type) return null;
+  const colour = usualState(taxon, 'fruit-colour');
+  const angle = usualState(taxon, 'samara-angle');
+  const figure = type === 'paired-samara' && angle ? samaraAngle(angle, colour) : fruitFigure(type, colour);
+  if (!figure) return null;
+  const cm = middle(taxon, 'fruit-size');
+  const drawn = FRUIT_DRAWN[type];
+  if (cm === undefined || drawn === undefined) return { part: 'fruit', figure, bar: null };
+  return { part: 'fruit', ...withBar(figure, drawn / cm, 'cm') };
+}
+
+/**
+ * The plate of a taxon: tree, leaf and its underside, twig, bark young and old, flower, fruit, each drawn from the values of its
+ * own record, with a bar for its size where it is to scale. Parts that the record is silent on are left out.
+ */
+export const plateOf = (taxon: Taxon): PlatePart[] =>
+  [tree(taxon), leaf(taxon), underside(taxon), twig(taxon), bark(taxon, 'young'), bark(taxon, 'old'), flower(taxon), fruit(taxon)].filter(
+    (part): part is PlatePart => part !== null,
+  );

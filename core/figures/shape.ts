@@ -20,6 +20,13 @@ export interface Figure {
 
 export type Pt = readonly [number, number];
 
+/** Points written as "x,y x,y …", as a pen would walk them. */
+export const pts = (text: string): Pt[] =>
+  text.split(' ').map((pair): Pt => {
+    const [x = 0, y = 0] = pair.split(',').map(Number);
+    return [x, y];
+  });
+
 const f = (n: number) => (Math.round(n * 100) / 100).toString();
 
 /** Straight path through points. */

@@ -1,711 +1,508 @@
-import { circle, ellipse, place, polyline, smooth, wobble, type Figure, type Paint, type Pt, type Shape } from './shape';
+import { budShapes, BUD_LENGTH, type BudForm } from './bud';
+import { bezier } from './curve';
+import { bladeShapes } from './leaf/draw';
+import { leafOf } from './leaf/form';
+import { circle, ellipse, polyline, pts, smooth, wobble, type Figure, type Paint, type Pt, type Shape } from './shape';
 
-const BOX = { width: 120, height: 120 };
-const make = (...shapes: Shape[]): Figure => ({ ...BOX, shapes });
+const make = (...shapes: Shape[]): Figure => ({ width: 120, height: 120, shapes });
 
-const wood = (points: readonly Pt[], width: number): Shape[] => [
-  { d: smooth(points), stroke: 'ink', width: width + 2.6, fill: 'none' },
-  { d: smooth(points), stroke: 'wood', width, fill: 'none' },
-];
-
-/** A bud of a shape at a point, pointing along an angle (radians, 0 is up). */
-function bud(shape: string, at: Pt, turn: number, size: number, fill: Paint = 'wood-light'): Shape[] {
-  const outline: Record<string, Pt[]> = {
-    'needle-long': [
-      [0, 0],
-      [0.13, -0.5],
-      [0, -2.3],
-      [-0.13, -0.5],
-    ],
-    conical: [
-      [0.32, 0],
-      [0.3, -0.3],
-      [0, -1.2],
-      [-0.3, -0.3],
-      [-0.32, 0],
-    ],
-    ovoid: [
-      [0.26, 0],
-      [0.4, -0.45],
-      [0.22, -0.9],
-      [0, -1.12],
-      [-0.22, -0.9],
-      [-0.4, -0.45],
-      [-0.26, 0],
-    ],
-    round: [
-      [0.25, 0],
-      [0.46, -0.35],
-      [0.3, -0.78],
-      [0, -0.9],
-      [-0.3, -0.78],
-      [-0.46, -0.35],
-      [-0.25, 0],
-    ],
-    'flat-triangular': [
-      [0.42, 0],
-      [0.14, -0.62],
-      [0, -0.78],
-      [-0.14, -0.62],
-      [-0.42, 0],
-    ],
-    'swollen-one-side': [
-      [0.2, 0],
-      [0.62, -0.42],
-      [0.3, -0.95],
-      [-0.04, -1.12],
-      [-0.22, -0.8],
-      [-0.24, -0.3],
-      [-0.2, 0],
-    ],
-    stalked: [
-      [0.09, 0],
-      [0.1, -0.4],
-      [0.32, -0.75],
-      [0.2, -1.25],
-      [0, -1.5],
-      [-0.2, -1.25],
-      [-0.32, -0.75],
-      [-0.1, -0.4],
-      [-0.09, 0],
-    ],
-    hidden: [
-      [0.3, 0],
-      [0.2, -0.16],
-      [0, -0.2],
-      [-0.2, -0.16],
-      [-0.3, 0],
-    ],
-  };
-  const points = outline[shape] ?? (outline.ovoid as Pt[]);
-  return [{ d: smooth(place(points, at, turn, size), true), fill, stroke: 'ink', width: 1.7 }];
+/** What a winter twig is like; states of the vocabulary. */
+export interface TwigForm {
+  arrangement: string;
+  thickness: string;
+  line: string;
+  surface: string;
+  bud: BudForm;
+  set: string;
+  /** A state of bark-colour or plain wood. */
+  colour: Paint;
+  /** Leaves the side buds out, so that the surface is seen. */
+  bare?: boolean;
 }
 
-/** Scale edges drawn over a large bud that stands upright with its foot at (60, 96). */
-function scales(state: string): string {
-  switch (state) {
-    case 'one':
-      return smooth([
-        [44, 92],
-        [60, 96],
-        [76, 92],
-      ]);
-    case 'two-three':
-      return (
-        smooth([
-          [60, 30],
-          [56, 58],
-          [46, 88],
-        ]) +
-        smooth([
-          [60, 30],
-          [69, 62],
-          [70, 92],
-        ])
-      );
-    case 'many':
-      return [86, 74, 62, 50, 40]
-        .map((y, i) =>
-          smooth([
-            [60 - (24 - i * 3.4), y - 6],
-            [60 - 8 + (i % 2) * 14, y + 6],
-            [60 + (24 - i * 3.4), y - 7],
-          ]),
-        )
-        .join('');
+const PLAIN: TwigForm = {
+  arrangement: 'alternate',
+  thickness: 'medium',
+  line: 'straight',
+  surface: 'smooth',
+  bud: { shape: 'ovoid', scales: 'many', colour: '', surface: 'smooth' },
+  set: 'spreading',
+  colour: 'wood',
+};
+
+/** A plain twig with some values changed. */
+export const twigOf = (changes: Partial<TwigForm>): TwigForm => ({ ...PLAIN, ...changes });
+
+const WIDTH: Record<string, number> = { slender: 3.4, medium: 6.4, stout: 12 };
+
+/** Angle of a bud from the twig, by how it sits. */
+const ANGLE: Record<string, number> = { 'pressed-flat': 0.16, spreading: 0.82, canted: 1.05, 'clustered-tip': 0.62, 'round-clusters': 0.9 };
+
+interface Node {
+  at: Pt;
+  side: 1 | -1;
+}
+
+/** The line of a twig from below up, and where its buds stand. */
+function spine(form: TwigForm, x: number, from: number, to: number): { line: Pt[]; nodes: Node[] } {
+  const n = 4;
+  const step = (from - to) / (n + 0.6);
+  const nodes: Node[] = [];
+  const line: Pt[] = [[x, from]];
+  const zig = form.line === 'zigzag' ? 7 : 0;
+  for (let i = 0; i < n; i++) {
+    const side = i % 2 ? -1 : 1;
+    const at: Pt = [x + side * zig, from - step * (i + 0.7)];
+    line.push(at);
+    nodes.push({ at, side });
+  }
+  line.push([x + (zig ? -zig * 0.3 : 0), to]);
+  return { line, nodes };
+}
+
+function stem(points: readonly Pt[], width: number, colour: Paint, sharp: boolean): Shape[] {
+  const d = sharp ? polyline(points) : smooth(points);
+  return [
+    { d, stroke: 'ink', width: width + 2.4, fill: 'none' },
+    { d, stroke: colour, width, fill: 'none' },
+    {
+      d: sharp ? polyline(points.map(([x, y]): Pt => [x - width * 0.24, y])) : smooth(points.map(([x, y]): Pt => [x - width * 0.24, y])),
+      stroke: 'ink',
+      width: width * 0.3,
+      fill: 'none',
+      opacity: 0.14,
+    },
+  ];
+}
+
+/** What is on the surface of a twig, laid along its line. */
+function surface(form: TwigForm, line: readonly Pt[], width: number): { behind: Shape[]; over: Shape[] } {
+  const along = line.slice(0, -1).flatMap((p, i) => {
+    const q = line[i + 1] as Pt;
+    return Array.from({ length: 9 }, (_, k): Pt => [p[0] + ((q[0] - p[0]) * k) / 9, p[1] + ((q[1] - p[1]) * k) / 9]);
+  });
+  const hairs = (every: number, long: number): Shape => ({
+    d: along
+      .flatMap(([x, y], i) =>
+        i % every === 0
+          ? [
+              polyline([
+                [x - width / 2, y],
+                [x - width / 2 - long, y - long * 0.55],
+              ]),
+              polyline([
+                [x + width / 2, y],
+                [x + width / 2 + long, y - long * 0.55],
+              ]),
+            ]
+          : [],
+      )
+      .join(''),
+    stroke: 'ink',
+    width: 0.8,
+    fill: 'none',
+  });
+  switch (form.surface) {
+    case 'downy':
+      return { behind: [hairs(2, 3.4)], over: [] };
+    case 'velvety':
+      return {
+        behind: [hairs(1, 6.5)],
+        over: [
+          {
+            d: along
+              .map(([x, y], i) =>
+                polyline([
+                  [x + wobble(i) * width * 0.3, y],
+                  [x + wobble(i) * width * 0.3, y - 4],
+                ]),
+              )
+              .join(''),
+            stroke: 'ink',
+            width: 0.6,
+            fill: 'none',
+            opacity: 0.7,
+          },
+        ],
+      };
+    case 'waxy':
+      return {
+        behind: [],
+        over: [
+          { d: polyline(along.slice(4, -5)), stroke: 'tint:blue', width: width * 0.55, fill: 'none', opacity: 0.75 },
+          {
+            d: along
+              .slice(6, -6)
+              .map(([x, y], i) => (i % 5 === 0 ? circle(x + wobble(i) * width * 0.2, y, 0.9) : ''))
+              .join(''),
+            fill: 'paper',
+            opacity: 0.9,
+          },
+        ],
+      };
+    case 'ridged':
+      return {
+        behind: [],
+        over: [
+          {
+            d: [-0.28, 0.02, 0.3].map((u) => polyline(along.map(([x, y]): Pt => [x + u * width, y]))).join(''),
+            stroke: 'ink',
+            width: 0.9,
+            fill: 'none',
+            opacity: 0.8,
+          },
+        ],
+      };
+    case 'corky-winged': {
+      const wing = (side: 1 | -1): Pt[] =>
+        along.map(([x, y], i): Pt => [x + side * (width / 2 + 5 + 3.4 * Math.sin(i * 1.15 + side) + (i % 9 === 0 ? -5 : 0)), y]);
+      const edge = [...wing(1), ...wing(-1).reverse()];
+      return {
+        behind: [
+          { d: polyline(edge, true), fill: 'wood-light', stroke: 'ink', width: 1.3 },
+          {
+            d: along
+              .filter((_, i) => i % 3 === 1)
+              .map(([x, y]) =>
+                polyline([
+                  [x - width / 2 - 6, y],
+                  [x + width / 2 + 6, y],
+                ]),
+              )
+              .join(''),
+            stroke: 'ink',
+            width: 0.6,
+            fill: 'none',
+            opacity: 0.6,
+          },
+        ],
+        over: [],
+      };
+    }
+    case 'thorny':
+      return {
+        behind: [
+          {
+            d: line
+              .slice(1, -1)
+              .map(([x, y], i) => {
+                const side = i % 2 ? -1 : 1;
+                return polyline(
+                  [
+                    [x - side * width * 0.3, y - 7],
+                    [x - side * (width / 2 + 17), y - 15],
+                    [x - side * width * 0.3, y + 3],
+                  ],
+                  true,
+                );
+              })
+              .join(''),
+            fill: 'wood-dark',
+            stroke: 'ink',
+            width: 1.2,
+          },
+        ],
+        over: [],
+      };
+    case 'spurred':
+      return {
+        behind: line.slice(1, -1).flatMap(([x, y], i): Shape[] => {
+          const side = i % 2 ? 1 : -1;
+          const end: Pt = [x + side * (width / 2 + 15), y - 6];
+          return [
+            { d: polyline([[x, y], end]), stroke: 'ink', width: 7.4, fill: 'none' },
+            { d: polyline([[x, y], end]), stroke: 'wood-light', width: 5, fill: 'none' },
+            {
+              d: [4, 7, 10, 13]
+                .map((o) =>
+                  polyline([
+                    [x + side * (width / 2 + o), y - o * 0.4 - 3],
+                    [x + side * (width / 2 + o), y - o * 0.4 + 3],
+                  ]),
+                )
+                .join(''),
+              stroke: 'ink',
+              width: 0.9,
+              fill: 'none',
+            },
+            ...budShapes({ ...form.bud, shape: form.bud.shape === 'hidden' ? 'ovoid' : form.bud.shape }, end, side * 0.9, 9, 1.1),
+          ];
+        }),
+        over: [],
+      };
     default:
-      return '';
+      return { behind: [], over: [] };
   }
 }
 
-const bigBud = (fill: Paint, extra: Shape[] = []): Figure =>
-  make(
-    ...wood(
-      [
-        [60, 122],
-        [60, 96],
-      ],
-      13,
-    ),
-    {
-      d: smooth(
-        [
-          [48, 97],
-          [37, 74],
-          [42, 46],
-          [60, 22],
-          [78, 46],
-          [83, 74],
-          [72, 97],
-        ],
-        true,
-      ),
-      fill,
-      stroke: 'ink',
-      width: 2,
-    },
-    ...extra,
-  );
-
-const leafAt = (at: Pt, turn: number, size: number): Shape => ({
-  d: smooth(
-    place(
-      [
-        [0, 0],
-        [0.36, -0.45],
-        [0, -1.25],
-        [-0.36, -0.45],
-      ],
-      at,
-      turn,
-      size,
-    ),
-    true,
-  ),
-  fill: 'leaf',
+/** Scar of a leaf stalk under a bud. */
+const leafScar = ([x, y]: Pt, side: number, size: number): Shape => ({
+  d: ellipse(x + side * size * 0.1, y + size * 0.24, size * 0.34, size * 0.2, side * -25),
+  fill: 'wood-light',
   stroke: 'ink',
-  width: 1.5,
+  width: 0.9,
 });
 
-/** Twigs, buds and pith, 120 by 120; null for a state that has no drawing. */
-export function twigFigure(trait: string, state: string): Figure | null {
-  switch (trait) {
-    case 'arrangement': {
-      const stem = wood(
-        [
-          [60, 120],
-          [60, 12],
-        ],
-        5,
-      );
-      if (state === 'opposite')
-        return make(...stem, ...[100, 66, 32].flatMap((y) => [leafAt([61, y], 1.15, 30), leafAt([59, y], -1.15, 30)]));
-      if (state === 'alternate')
-        return make(
-          ...wood(
-            [
-              [60, 120],
-              [63, 88],
-              [57, 56],
-              [62, 12],
-            ],
-            5,
-          ),
-          ...[100, 76, 52, 28].map((y, i) => leafAt([60, y], i % 2 === 0 ? 1.1 : -1.1, 31)),
-        );
-      if (state === 'whorled')
-        return make(...stem, ...[92, 46].flatMap((y) => [1.35, -1.35, 0.45, -0.45].map((a) => leafAt([60, y], a, 30))));
-      if (state === 'spiral-tuft')
-        return make(
-          ...wood(
-            [
-              [60, 120],
-              [60, 66],
-            ],
-            7,
-          ),
-          ...[1.9, -1.9, 1.2, -1.2, 0.6, -0.6, 0].map((a) => leafAt([60, 66], a, 38)),
-        );
-      return null;
+/** A winter twig with its buds, upright in a box. */
+export function twigShapes(form: TwigForm, x = 60, from = 119, to = 26): Shape[] {
+  const width = WIDTH[form.thickness] ?? 6.4;
+  const { line, nodes } = spine(form, x, from, to);
+  const sharp = form.line === 'zigzag';
+  const size = form.thickness === 'stout' ? 19 : form.thickness === 'slender' ? 11 : 14;
+  const length = size * (BUD_LENGTH[form.bud.shape] ?? 1);
+  const angle = ANGLE[form.set] ?? 0.82;
+  const { behind, over } = surface(form, line, width);
+  const shapes: Shape[] = [...behind, ...stem(line, width, form.colour, sharp), ...over];
+  const half = width / 2;
+  const put = (at: Pt, side: number, turn: number) => {
+    const foot: Pt = [at[0] + side * half * 0.92, at[1]];
+    shapes.push(
+      leafScar(foot, side, size * 0.7),
+      ...budShapes(form.bud, [foot[0], foot[1] - (form.set === 'canted' ? 2 : 0)], turn, length, 1.3),
+    );
+  };
+  for (const { at, side } of form.bare ? [] : nodes) {
+    if (form.set === 'round-clusters') {
+      for (const s of form.arrangement === 'opposite' ? [1, -1] : [side])
+        for (const [dx, dy] of pts('2,2 8,-4 3,-9 10,4'))
+          shapes.push(...budShapes({ ...form.bud, shape: 'round' }, [at[0] + s * (half + dx - 2), at[1] + dy], s * 0.5, size * 0.5, 1));
+      continue;
     }
-    case 'twig-thickness': {
-      const w = { slender: 3, medium: 8, stout: 18 }[state];
-      return w
-        ? make(
-            ...wood(
-              [
-                [22, 112],
-                [60, 62],
-                [92, 10],
-              ],
-              w,
-            ),
-            ...bud('ovoid', [92, 12], 0.55, 12 + w * 0.7),
-            ...bud('ovoid', [58, 62], -0.9, 9 + w * 0.5),
-          )
-        : null;
-    }
-    case 'twig-line':
-      if (state === 'straight')
-        return make(
-          ...wood(
-            [
-              [28, 116],
-              [60, 60],
-              [90, 8],
-            ],
-            5,
-          ),
-          ...bud('ovoid', [90, 10], 0.5, 13),
-          ...bud('ovoid', [70, 42], 1.3, 11),
-          ...bud('ovoid', [48, 80], -0.5, 11),
-        );
-      if (state === 'zigzag') {
-        const zig: Pt[] = [
-          [46, 116],
-          [72, 92],
-          [46, 66],
-          [72, 40],
-          [52, 12],
-        ];
-        return make(
-          { d: polyline(zig), stroke: 'ink', width: 7.6, fill: 'none' },
-          { d: polyline(zig), stroke: 'wood', width: 5, fill: 'none' },
-          ...zig.slice(1, 4).flatMap((p, i) => bud('ovoid', p, i % 2 === 0 ? 1.1 : -1.1, 13)),
-          ...bud('ovoid', [52, 13], -0.4, 13),
-        );
-      }
-      return null;
-    case 'twig-surface': {
-      const stem = wood(
-        [
-          [30, 116],
-          [62, 60],
-          [86, 8],
-        ],
-        11,
+    if (form.arrangement === 'opposite' || form.arrangement === 'whorled') {
+      put(at, 1, angle);
+      put(at, -1, -angle);
+      if (form.arrangement === 'whorled') shapes.push(...budShapes(form.bud, [at[0], at[1] + 2], 0, length * 0.85, 1.2));
+    } else put(at, side, side * angle);
+  }
+  // The end of the twig.
+  const end = line.at(-1) as Pt;
+  const endLength = Math.min(length * 1.25, 30);
+  if (form.set === 'clustered-tip' || form.arrangement === 'spiral-tuft') {
+    for (const k of [-2, 2, -1, 1, 0])
+      shapes.push(
+        ...budShapes(form.bud, [end[0] + k * half * 0.5, end[1] + 2 + Math.abs(k)], k * 0.46, endLength * (1 - 0.12 * Math.abs(k)), 1.3),
       );
-      const hairs = (n: number, long: number): Shape => ({
-        d: Array.from({ length: n }, (_, i) => {
-          const t = i / n;
-          const x = 30 + 56 * t;
-          const y = 116 - 108 * t;
-          return (
-            polyline([
-              [x - 5, y - 3],
-              [x - 5 - long, y - 5],
-            ]) +
-            polyline([
-              [x + 6, y + 3],
-              [x + 6 + long, y + 4],
-            ])
-          );
-        }).join(''),
-        stroke: 'ink',
-        width: 0.9,
-        fill: 'none',
-      });
-      if (state === 'smooth') return make(...stem);
-      if (state === 'downy') return make(...stem, hairs(24, 4));
-      if (state === 'velvety') return make(...stem, hairs(46, 8));
-      if (state === 'waxy')
-        return make(...stem, {
-          d: smooth([
-            [34, 108],
-            [64, 56],
-            [86, 14],
-          ]),
-          stroke: 'tint:blue',
-          width: 6,
-          fill: 'none',
-          opacity: 0.75,
-        });
-      if (state === 'ridged')
-        return make(...stem, {
-          d: [-3.4, 0, 3.4]
-            .map((o) =>
-              smooth([
-                [30 + o, 116],
-                [62 + o, 60],
-                [86 + o, 8],
+  } else if (form.bud.shape !== 'hidden') shapes.push(...budShapes(form.bud, [end[0], end[1] + 1], sharp ? -0.25 : 0, endLength, 1.4));
+  return shapes;
+}
+
+const bigBud = (bud: Partial<BudForm>, length = 84): Figure => {
+  const form = { shape: 'ovoid', scales: 'many', colour: '', surface: '', ...bud };
+  return make(
+    ...stem(
+      [
+        [60, 124],
+        [60, 100],
+      ],
+      15,
+      'wood',
+      true,
+    ),
+    ...budShapes(form, [60, 103], 0, length, 2),
+  );
+};
+
+const leafy = (at: Pt, turn: number, length: number): Shape[] =>
+  bladeShapes(
+    leafOf({ shape: 'elliptic', base: 'wedge' }),
+    { at: [at[0] + Math.sin(turn) * length * 0.16, at[1] - Math.cos(turn) * length * 0.16], turn, length },
+    { edge: 1.3, rib: 1.1, vein: 0.5 },
+    false,
+  );
+
+function arrangement(state: string): Figure | null {
+  const straight = stem(pts('60,120 60,14'), 5, 'wood', true);
+  switch (state) {
+    case 'opposite':
+      return make(
+        ...straight,
+        ...[102, 70, 38].flatMap((y) => [...leafy([62, y], 1.1, 40), ...leafy([58, y], -1.1, 40)]),
+        ...leafy([60, 14], 0, 18),
+      );
+    case 'alternate':
+      return make(
+        ...stem(pts('60,120 63,100 57,78 63,56 57,34 60,14'), 5, 'wood', true),
+        ...[104, 84, 62, 40].flatMap((y, i) => leafy([i % 2 ? 58 : 62, y], i % 2 ? -1 : 1, 42)),
+        ...leafy([60, 16], 0.2, 20),
+      );
+    case 'whorled':
+      return make(...straight, ...[94, 48].flatMap((y) => [1.35, -1.35, 0.62, -0.62].flatMap((a) => leafy([60, y], a, 40))));
+    case 'spiral-tuft':
+      return make(
+        ...stem(pts('60,120 60,72'), 8, 'wood', true),
+        {
+          d: [112, 102, 93, 85]
+            .map((y) =>
+              polyline([
+                [56, y],
+                [64, y - 3],
               ]),
             )
             .join(''),
           stroke: 'ink',
-          width: 1.1,
+          width: 1,
           fill: 'none',
-        });
-      if (state === 'corky-winged')
-        return make(
-          {
-            d: smooth(
-              [
-                [22, 108],
-                [34, 88],
-                [46, 78],
-                [50, 58],
-                [62, 44],
-                [66, 24],
-                [80, 12],
-                [96, 18],
-                [86, 36],
-                [84, 52],
-                [70, 62],
-                [66, 82],
-                [52, 92],
-                [42, 118],
-              ],
-              true,
-            ),
-            fill: 'wood-light',
-            stroke: 'ink',
-            width: 1.5,
-          },
-          ...wood(
-            [
-              [30, 116],
-              [62, 60],
-              [86, 8],
-            ],
-            6,
-          ),
-        );
-      if (state === 'thorny')
-        return make(...stem, {
-          d: [
-            [40, 98, 1],
-            [52, 76, -1],
-            [66, 50, 1],
-            [76, 30, -1],
-          ]
-            .map(([x, y, s]) =>
-              polyline(
-                [
-                  [x as number, (y as number) - 5],
-                  [(x as number) + 22 * (s as number), (y as number) - 12],
-                  [x as number, (y as number) + 4],
-                ],
-                true,
-              ),
-            )
-            .join(''),
-          fill: 'wood-dark',
-          stroke: 'ink',
-          width: 1.4,
-        });
-      if (state === 'spurred')
-        return make(
-          ...wood(
-            [
-              [30, 116],
-              [62, 60],
-              [86, 8],
-            ],
-            6,
-          ),
-          ...(
-            [
-              [42, 96, 1],
-              [58, 68, -1],
-              [72, 42, 1],
-            ] as const
-          ).flatMap(([x, y, s]) => [
-            ...wood(
-              [
-                [x, y],
-                [x + 18 * s, y - 7],
-              ],
-              6,
-            ),
-            {
-              d: [4, 8, 12]
-                .map((o) =>
-                  polyline([
-                    [x + o * s, y - o * 0.4 - 4],
-                    [x + o * s, y - o * 0.4 + 4],
-                  ]),
-                )
-                .join(''),
-              stroke: 'ink' as const,
-              width: 1,
-              fill: 'none' as const,
-            },
-            ...bud('ovoid', [x + 20 * s, y - 8], s * 0.9, 9),
-          ]),
-        );
-      return null;
-    }
-    case 'pith': {
-      const cut: Shape[] = [
-        {
-          d: polyline(
-            [
-              [38, 8],
-              [38, 112],
-              [82, 112],
-              [82, 8],
-            ],
-            true,
-          ),
-          fill: 'wood-light',
-          stroke: 'ink',
-          width: 2,
         },
-        { d: 'M33 8H38V112H33ZM82 8H87V112H82Z', fill: 'wood-dark', stroke: 'ink', width: 1.2 },
-      ];
-      const core: Shape = { d: 'M50 8H70V112H50Z', fill: 'paper', stroke: 'ink', width: 1.3 };
-      const bars = (step: number, width: number): Shape => ({
-        d: Array.from({ length: Math.floor(104 / step) }, (_, i) => `M50 ${14 + i * step}H70`).join(''),
-        stroke: 'ink',
-        width,
-        fill: 'none',
-      });
-      const dots: Shape = {
-        d: Array.from({ length: 40 }, (_, i) => circle(53 + ((i * 7) % 15), 12 + ((i * 23) % 98), 0.9)).join(''),
-        fill: 'ink',
-        opacity: 0.5,
-      };
-      if (state === 'solid') return make(...cut, { ...core, fill: 'tint:yellow' }, dots);
-      if (state === 'chambered') return make(...cut, core, bars(7, 2.2));
-      if (state === 'hollow') return make(...cut, { ...core, fill: 'ink' });
-      if (state === 'diaphragmed') return make(...cut, { ...core, fill: 'tint:yellow' }, dots, bars(17, 3.4));
-      if (state === 'five-angled') {
-        const star = Array.from({ length: 10 }, (_, i): Pt => {
-          const r = i % 2 === 0 ? 21 : 10;
-          const a = (i / 10) * 2 * Math.PI;
-          return [60 + Math.sin(a) * r, 60 - Math.cos(a) * r];
-        });
-        return make(
-          { d: circle(60, 60, 46), fill: 'wood-dark', stroke: 'ink', width: 2 },
-          { d: circle(60, 60, 41), fill: 'wood-light', stroke: 'ink', width: 1.2 },
-          { d: polyline(star, true), fill: 'tint:yellow', stroke: 'ink', width: 1.6 },
-        );
-      }
+        ...[2, -2, 1.45, -1.45, 0.92, -0.92, 0.42, -0.42, 0].flatMap((a) => leafy([60, 70], a, 50)),
+      );
+    default:
       return null;
-    }
-    case 'bud-shape':
+  }
+}
+
+function pith(state: string): Figure | null {
+  const cut: Shape[] = [
+    { d: 'M36 6H84V114H36Z', fill: 'wood-dark', stroke: 'ink', width: 1.8 },
+    { d: 'M42 6H78V114H42Z', fill: 'wood-light', stroke: 'ink', width: 1.1 },
+  ];
+  const core = (fill: Paint): Shape => ({ d: 'M49 6H71V114H49Z', fill, stroke: 'ink', width: 1.3 });
+  const bars = (step: number, width: number): Shape => ({
+    d: Array.from({ length: Math.floor(106 / step) }, (_, i) =>
+      smooth([
+        [49.6, 11 + i * step],
+        [60, 12.4 + i * step],
+        [70.4, 11 + i * step],
+      ]),
+    ).join(''),
+    stroke: 'ink',
+    width,
+    fill: 'none',
+  });
+  const dots: Shape = {
+    d: Array.from({ length: 60 }, (_, i) => circle(51.5 + 17 * ((i * 0.618) % 1), 9 + 102 * ((i * 0.7549) % 1), 0.8)).join(''),
+    fill: 'ink',
+    opacity: 0.4,
+  };
+  switch (state) {
+    case 'solid':
+      return make(...cut, core('tint:cream'), dots);
+    case 'chambered':
       return make(
-        ...wood(
-          [
-            [60, 122],
-            [60, 92],
-          ],
-          12,
-        ),
-        ...bud(state, [60, state === 'hidden' ? 94 : 93], 0, state === 'needle-long' ? 36 : state === 'stalked' ? 50 : 62, 'wood-light'),
+        ...cut,
+        core('ink'),
+        ...Array.from({ length: 13 }, (_, i): Shape => ({ d: `M49.6 ${9.5 + i * 8}H70.4V${11.8 + i * 8}H49.6Z`, fill: 'tint:cream' })),
+      );
+    case 'hollow':
+      return make(...cut, core('ink'));
+    case 'diaphragmed':
+      return make(...cut, core('tint:cream'), dots, bars(15, 3));
+    case 'five-angled': {
+      const star = Array.from({ length: 10 }, (_, i): Pt => {
+        const r = i % 2 === 0 ? 22 : 10;
+        const a = (i / 10) * 2 * Math.PI;
+        return [60 + Math.sin(a) * r, 60 - Math.cos(a) * r];
+      });
+      return make(
+        { d: circle(60, 60, 48), fill: 'wood-dark', stroke: 'ink', width: 1.8 },
+        { d: circle(60, 60, 42), fill: 'wood-light', stroke: 'ink', width: 1.1 },
         {
-          d:
-            state === 'needle-long'
-              ? [84, 72, 60, 46]
-                  .map((y) =>
-                    smooth([
-                      [56, y],
-                      [60, y + 3],
-                      [64, y - 1],
-                    ]),
-                  )
-                  .join('')
-              : '',
+          d: Array.from({ length: 30 }, (_, i) => {
+            const a = (i / 30) * 2 * Math.PI;
+            return polyline([
+              [60 + Math.cos(a) * 24, 60 + Math.sin(a) * 24],
+              [60 + Math.cos(a) * 41, 60 + Math.sin(a) * 41],
+            ]);
+          }).join(''),
           stroke: 'ink',
-          width: 1.1,
+          width: 0.5,
           fill: 'none',
+          opacity: 0.5,
         },
+        { d: polyline(star, true), fill: 'tint:cream', stroke: 'ink', width: 1.6 },
       );
-    case 'bud-scales':
-      if (state === 'naked')
-        return bigBud('leaf', [
-          {
-            d:
-              smooth([
-                [60, 26],
-                [52, 50],
-                [56, 92],
-              ]) +
-              smooth([
-                [60, 26],
-                [68, 52],
-                [64, 92],
-              ]) +
-              Array.from({ length: 12 }, (_, i) =>
-                polyline([
-                  [48 + i * 2.2, 44 + ((i * 17) % 40)],
-                  [46 + i * 2.2, 40 + ((i * 17) % 40)],
-                ]),
-              ).join(''),
-            stroke: 'ink',
-            width: 1.3,
-            fill: 'none',
-          },
-        ]);
-      return bigBud('wood-light', [{ d: scales(state), stroke: 'ink', width: 1.7, fill: 'none' }]);
-    case 'bud-colour':
-      return bigBud(`tint:${state}`, [{ d: scales('many'), stroke: 'ink', width: 1.2, fill: 'none', opacity: 0.6 }]);
-    case 'bud-surface': {
-      const hair = Array.from({ length: 46 }, (_, i) => {
-        const a = -2.6 + (5.2 * i) / 45;
-        const x = 60 + Math.sin(a) * 23;
-        const y = 62 - Math.cos(a) * 38;
-        return polyline([
-          [x, y],
-          [x + Math.sin(a) * 7, y - Math.cos(a) * 7],
-        ]);
-      }).join('');
-      if (state === 'hairy')
-        return bigBud('wood-light', [
-          {
-            d:
-              hair +
-              Array.from({ length: 30 }, (_, i) => {
-                const x = 46 + ((i * 11) % 28);
-                const y = 42 + ((i * 23) % 50);
-                return polyline([
-                  [x, y],
-                  [x + 1, y - 6],
-                ]);
-              }).join(''),
-            stroke: 'ink',
-            width: 1,
-            fill: 'none',
-          },
-        ]);
-      if (state === 'sticky')
-        return bigBud('tint:orange', [
-          { d: ellipse(52, 56, 4, 15, 12), fill: 'paper', opacity: 0.85 },
-          {
-            d: smooth(
-              [
-                [76, 84],
-                [81, 93],
-                [76, 100],
-                [71, 93],
-              ],
-              true,
-            ),
-            fill: 'tint:orange',
-            stroke: 'ink',
-            width: 1.2,
-          },
-        ]);
-      return bigBud('wood-light', [{ d: ellipse(51, 58, 2.6, 14, 8), fill: 'paper', opacity: 0.7 }]);
-    }
-    case 'bud-set': {
-      const stem = wood(
-        [
-          [60, 120],
-          [60, 14],
-        ],
-        7,
-      );
-      if (state === 'pressed-flat')
-        return make(
-          ...stem,
-          ...(
-            [
-              [66, 92, 0.12],
-              [54, 64, -0.12],
-              [66, 38, 0.12],
-            ] as const
-          ).flatMap(([x, y, a]) => bud('ovoid', [x, y], a, 20)),
-        );
-      if (state === 'spreading')
-        return make(
-          ...stem,
-          ...(
-            [
-              [63, 92, 1.05],
-              [57, 64, -1.05],
-              [63, 38, 1.05],
-            ] as const
-          ).flatMap(([x, y, a]) => bud('ovoid', [x, y], a, 22)),
-        );
-      if (state === 'canted')
-        return make(
-          ...stem,
-          { d: ellipse(66, 96, 7, 4) + ellipse(54, 62, 7, 4), fill: 'paper', stroke: 'ink', width: 1.4 },
-          ...bud('ovoid', [69, 89], 0.9, 22),
-          ...bud('ovoid', [51, 55], -0.9, 22),
-        );
-      if (state === 'clustered-tip')
-        return make(
-          ...wood(
-            [
-              [60, 120],
-              [60, 62],
-            ],
-            9,
-          ),
-          ...[-1.1, 1.1, -0.55, 0.55, 0].flatMap((a) => bud('ovoid', [60 + a * 9, 62], a, a === 0 ? 38 : 28)),
-        );
-      if (state === 'round-clusters')
-        return make(
-          ...stem,
-          ...[94, 58, 24].flatMap((y) =>
-            (
-              [
-                [-13, 3],
-                [13, 3],
-                [-8, -8],
-                [8, -8],
-                [0, 0],
-              ] as const
-            ).flatMap(([x, dy]) => bud('round', [60 + x, y + dy + 6], x * 0.06, 14, 'tint:red')),
-          ),
-        );
-      return null;
     }
     default:
       return null;
   }
 }
 
-/** Fur or ridges of a leaf's upper side, as a patch; 120 by 120. */
+/** Twigs, buds and pith as answers, 120 by 120; null for a state that has no drawing. */
+export function twigFigure(trait: string, state: string): Figure | null {
+  switch (trait) {
+    case 'arrangement':
+      return arrangement(state);
+    case 'twig-thickness':
+      return make(...twigShapes(twigOf({ thickness: state })));
+    case 'twig-line':
+      return make(...twigShapes(twigOf({ line: state, thickness: 'slender' })));
+    case 'twig-surface':
+      return make(
+        ...twigShapes(
+          twigOf({
+            surface: state,
+            thickness: state === 'corky-winged' ? 'slender' : 'stout',
+            bud: { ...PLAIN.bud, shape: 'conical' },
+            set: 'pressed-flat',
+            bare: true,
+          }),
+          60,
+          124,
+          30,
+        ),
+      );
+    case 'pith':
+      return pith(state);
+    case 'bud-shape':
+      return bigBud(
+        { shape: state, scales: state === 'stalked' ? 'two-three' : state === 'hidden' ? '' : 'many' },
+        { 'needle-long': 96, conical: 84, stalked: 92, 'flat-triangular': 52, hidden: 22, round: 62 }[state] ?? 76,
+      );
+    case 'bud-scales':
+      return bigBud({ scales: state });
+    case 'bud-colour':
+      return bigBud({ colour: state });
+    case 'bud-surface':
+      return bigBud({ surface: state, ...(state === 'sticky' ? { colour: 'orange' } : {}) }, 74);
+    case 'bud-set':
+      return make(
+        ...twigShapes(
+          twigOf({
+            set: state,
+            bud: { ...PLAIN.bud, colour: state === 'round-clusters' ? 'red' : '' },
+            arrangement: state === 'round-clusters' ? 'opposite' : 'alternate',
+          }),
+        ),
+      );
+    default:
+      return null;
+  }
+}
+
+/** Fur or shine of a leaf's upper side, as a patch; 120 by 120. */
 export function surfaceFigure(state: string): Figure | null {
-  const patch = (fill: Paint): Shape => ({
-    d: smooth(
-      [
-        [14, 60],
-        [34, 24],
-        [70, 14],
-        [104, 34],
-        [106, 78],
-        [76, 106],
-        [36, 100],
-      ],
-      true,
-    ),
-    fill,
-    stroke: 'ink',
-    width: 1.8,
-  });
+  const rim = smooth(pts('14,60 34,24 70,14 104,34 106,78 76,106 36,100'), true);
+  const patch = (fill: Paint): Shape => ({ d: rim, fill, stroke: 'ink', width: 1.6 });
   const veins: Shape = {
     d:
-      smooth([
-        [18, 66],
-        [56, 58],
-        [104, 46],
-      ]) +
+      smooth(pts('18,66 56,58 104,46')) +
       [34, 52, 70, 86]
         .map(
           (x) =>
-            smooth([
-              [x, 63 - (x - 34) * 0.15],
-              [x + 8, 48],
-              [x + 12, 32],
-            ]) +
-            smooth([
-              [x, 63 - (x - 34) * 0.15],
-              [x + 10, 76],
-              [x + 14, 90],
-            ]),
+            polyline(bezier([x, 63 - (x - 34) * 0.15], [x + 5, 52], [x + 9, 42], [x + 13, 32], 6)) +
+            polyline(bezier([x, 63 - (x - 34) * 0.15], [x + 6, 72], [x + 11, 82], [x + 15, 90], 6)),
         )
         .join(''),
     stroke: 'ink',
-    width: 1,
+    width: 0.9,
     fill: 'none',
     opacity: 0.7,
   };
-  const specks = (make: (x: number, y: number, i: number) => string, n = 46): string =>
-    Array.from({ length: n }, (_, i) => make(26 + ((i * 37) % 70), 28 + ((i * 53) % 64), i)).join('');
+  const specks = (draw: (x: number, y: number, i: number) => string, n: number): string =>
+    Array.from({ length: n }, (_, i) => {
+      const a = i * 2.399963;
+      const r = 42 * Math.sqrt((i + 0.5) / n);
+      return draw(60 + r * Math.cos(a), 60 + r * Math.sin(a) * 0.9, i);
+    }).join('');
   switch (state) {
     case 'smooth':
       return make(patch('leaf'), veins);
     case 'glossy':
       return make(patch('leaf-dark'), veins, {
-        d:
-          smooth([
-            [30, 44],
-            [52, 28],
-            [78, 26],
-          ]) +
-          smooth([
-            [36, 54],
-            [48, 44],
-            [60, 40],
-          ]),
+        d: smooth(pts('30,46 50,29 80,24')) + smooth(pts('38,56 50,46 64,41')),
         stroke: 'paper',
-        width: 5,
+        width: 5.5,
         fill: 'none',
-        opacity: 0.85,
+        opacity: 0.88,
       });
     case 'velvety':
       return make(patch('leaf'), veins, {
@@ -713,14 +510,14 @@ export function surfaceFigure(state: string): Figure | null {
           (x, y, i) =>
             polyline([
               [x, y],
-              [x + 2 + wobble(i), y - 6],
+              [x + 2 + wobble(i), y - 6.5],
             ]),
-          80,
+          150,
         ),
         stroke: 'ink',
-        width: 0.9,
+        width: 0.8,
         fill: 'none',
-        opacity: 0.8,
+        opacity: 0.75,
       });
     case 'rough':
       return make(patch('leaf'), veins, {
@@ -728,32 +525,24 @@ export function surfaceFigure(state: string): Figure | null {
           (x, y) =>
             polyline(
               [
-                [x - 2, y + 2],
-                [x, y - 3],
-                [x + 2, y + 2],
+                [x - 1.8, y + 1.8],
+                [x, y - 2.6],
+                [x + 1.8, y + 1.8],
               ],
               true,
             ),
-          60,
+          110,
         ),
         fill: 'ink',
-        opacity: 0.7,
+        opacity: 0.65,
       });
     case 'leathery':
       return make(
+        { d: smooth(pts('17,65 37,30 73,19 107,39 109,83 79,111 39,105'), true), fill: 'ink', opacity: 0.85 },
         patch('leaf-dark'),
-        { ...veins, width: 2.2, opacity: 0.5 },
-        {
-          d: smooth([
-            [16, 66],
-            [36, 104],
-            [76, 110],
-            [108, 80],
-          ]),
-          stroke: 'ink',
-          width: 3.4,
-          fill: 'none',
-        },
+        { ...veins, width: 1.8, opacity: 0.5 },
+        { d: smooth(pts('26,48 40,34 62,27')), stroke: 'paper', width: 2.6, fill: 'none', opacity: 0.5 },
+        { d: smooth(pts('14,60 22,84 36,100 56,106 76,106')), stroke: 'ink', width: 3.6, fill: 'none' },
       );
     default:
       return null;

@@ -60,7 +60,8 @@ function lower(form: LeafForm, w: number, yw: number, shorter: boolean): Pt[] {
 function upper(form: LeafForm, from: Pt, w: number): Pt[] {
   const yw = from[1];
   const u = 1 - yw;
-  if (form.shape === 'triangular' && form.tip === 'pointed') return bezier(from, [w * 0.86, yw + u * 0.3], [w * 0.24, yw + u * 0.7], [0, 1]);
+  if (form.shape === 'triangular' && form.tip === 'pointed')
+    return bezier(from, [w * 0.86, yw + u * 0.3], [w * 0.24, yw + u * 0.7], [0, 1]);
   switch (form.tip) {
     case 'rounded':
       return bezier(from, [w, yw + u * 0.55], [w * 0.58, 1], [0, 1]);
@@ -103,7 +104,8 @@ export function widthAt(side: readonly Pt[], y: number): number {
 const CUT: Record<string, number> = { shallow: 0.3, half: 0.54, deep: 0.8 };
 
 /** Whether lobes end in points, as in the red oaks, or are rounded, as in the white oaks. */
-export const sharpLobes = (form: LeafForm): boolean => form.margin === 'bristle-tipped' || (form.tip !== 'rounded' && form.margin !== 'entire');
+export const sharpLobes = (form: LeafForm): boolean =>
+  form.margin === 'bristle-tipped' || (form.tip !== 'rounded' && form.margin !== 'entire');
 
 export interface LobedSide {
   points: Pt[];
@@ -122,7 +124,15 @@ function lobedSide(form: LeafForm): LobedSide {
   // The end lobe is a little longer than the side ones.
   const step = 0.93 / (count + 1.25);
   const width = (y: number) => widthAt(plain, Math.min(0.97, y)) * 1.3 + 0.015;
-  const points: Pt[] = form.base === 'heart' ? [[0, 0], [0.045, -0.035], [0.07, 0.01], [0.03, 0.05]] : [[0, 0]];
+  const points: Pt[] =
+    form.base === 'heart'
+      ? [
+          [0, 0],
+          [0.045, -0.035],
+          [0.07, 0.01],
+          [0.03, 0.05],
+        ]
+      : [[0, 0]];
   const tips: Pt[] = [];
   const teeth: Pt[] = [];
   const gap = (y: number): Pt => [Math.max(0.028, width(y) * (1 - cut)), y];

@@ -30,7 +30,20 @@ export function pinnate(form: LeafForm, laid: Laid): Shape[] {
   const detail = length > 0.24 && step > 0.1;
   const part = leaflet(form);
   const shapes: Shape[] = [
-    { d: polyline(lay([[0, -0.2], [0, odd ? to + step * 0.4 : to + 0.03]], laid)), stroke: 'ink', width: PENS.rib, fill: 'none' },
+    {
+      d: polyline(
+        lay(
+          [
+            [0, -0.2],
+            [0, odd ? to + step * 0.4 : to + 0.03],
+          ],
+          laid,
+        ),
+      ),
+      stroke: 'ink',
+      width: PENS.rib,
+      fill: 'none',
+    },
   ];
   for (let i = 0; i < pairs; i++) {
     const y = from + i * step;
@@ -53,7 +66,12 @@ export function bipinnate(form: LeafForm, laid: Laid): Shape[] {
   const pairs = form.leaflets > 120 ? 9 : form.leaflets > 40 ? 6 : 4;
   const perSide = form.leaflets > 120 ? 11 : form.leaflets > 40 ? 7 : 4;
   const broad = ['ovate', 'elliptic', 'round'].includes(form.shape);
-  const stalks: Pt[][] = [[[0, -0.2], [0, 0.9]]];
+  const stalks: Pt[][] = [
+    [
+      [0, -0.2],
+      [0, 0.9],
+    ],
+  ];
   const leaflets: string[] = [];
   const toothed = form.margin !== 'entire';
   for (let i = 0; i < pairs; i++) {
@@ -71,7 +89,13 @@ export function bipinnate(form: LeafForm, laid: Laid): Shape[] {
           const tip: Pt = [at[0] + side * size * 0.75, at[1] + up * size * 1.5 + size * 0.35];
           const wide = size * (broad ? 0.62 : 0.26);
           const mid: Pt = [(at[0] + tip[0]) / 2, (at[1] + tip[1]) / 2];
-          const edge = bezier(at, [mid[0] + wide, mid[1] - up * wide * 0.3], [mid[0] + wide * (toothed ? 1.3 : 0.9), mid[1] + up * wide * 0.4], tip, 5);
+          const edge = bezier(
+            at,
+            [mid[0] + wide, mid[1] - up * wide * 0.3],
+            [mid[0] + wide * (toothed ? 1.3 : 0.9), mid[1] + up * wide * 0.4],
+            tip,
+            5,
+          );
           const back = bezier(tip, [mid[0] - wide * 0.9, mid[1] + up * wide * 0.6], [mid[0] - wide, mid[1] - up * wide * 0.1], at, 5);
           leaflets.push(polyline(lay([...edge, ...back], laid), true));
         }
@@ -89,7 +113,22 @@ export function palmateCompound(form: LeafForm, laid: Laid): Shape[] {
   const n = Math.max(5, Math.min(9, 2 * Math.round((form.leaflets - 1) / 2) + 1));
   const part = leaflet({ ...form, base: 'wedge', slim: n > 5 ? 0.62 : 0.74 });
   const half = (n - 1) / 2;
-  const shapes: Shape[] = [{ d: polyline(lay([[0, -0.34], [0, 0.1]], laid)), stroke: 'ink', width: PENS.rib, fill: 'none' }];
+  const shapes: Shape[] = [
+    {
+      d: polyline(
+        lay(
+          [
+            [0, -0.34],
+            [0, 0.1],
+          ],
+          laid,
+        ),
+      ),
+      stroke: 'ink',
+      width: PENS.rib,
+      fill: 'none',
+    },
+  ];
   const [at = [0, 0]] = lay([[0, 0.1]], laid);
   const spread = half === 2 ? 0.62 : half === 3 ? 0.5 : 0.4;
   // The outer ones lie behind.
@@ -104,9 +143,28 @@ export function palmateCompound(form: LeafForm, laid: Laid): Shape[] {
 /** Three leaflets: two at the sides, one on a stalk of its own. */
 export function trifoliate(form: LeafForm, laid: Laid): Shape[] {
   const part = leaflet(form);
-  const [fork = [0, 0], end = [0, 0]] = lay([[0, 0.14], [0, 0.24]], laid);
+  const [fork = [0, 0], end = [0, 0]] = lay(
+    [
+      [0, 0.14],
+      [0, 0.24],
+    ],
+    laid,
+  );
   return [
-    { d: polyline(lay([[0, -0.3], [0, 0.26]], laid)), stroke: 'ink', width: PENS.rib, fill: 'none' },
+    {
+      d: polyline(
+        lay(
+          [
+            [0, -0.3],
+            [0, 0.26],
+          ],
+          laid,
+        ),
+      ),
+      stroke: 'ink',
+      width: PENS.rib,
+      fill: 'none',
+    },
     ...([1, -1] as const).flatMap((side) =>
       bladeShapes(part, { at: fork as Pt, turn: side * 1.15, length: 0.56 * laid.length }, thin(0.75)),
     ),

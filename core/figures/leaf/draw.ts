@@ -68,10 +68,18 @@ function plainShapes(form: LeafForm, laid: Laid, pens: Pens, detail: boolean): S
       opacity: form.surface === 'glossy' || form.surface === 'leathery' ? 0.5 : 0.3,
     },
   ];
-  if (under) shapes.push({ d: polyline(lay([...rightEdge, ...[...rib].reverse()], laid), true), fill: under, stroke: 'ink', width: pens.edge });
-  if (form.underside === 'waxy-blue') shapes.push({ d: polyline(lay([...rightEdge, ...[...rib].reverse()], laid), true), fill: 'tint:blue', opacity: 0.6 });
-  if (detail) shapes.push({ d: line(bladeVeins(form, right, left, lobed), laid), stroke: 'ink', width: pens.vein, fill: 'none', opacity: 0.8 });
-  shapes.push({ d: line([[bent(form, [0, 0]).map((v, i) => (i === 1 ? -0.2 : v)) as unknown as Pt, ...rib]], laid), stroke: 'ink', width: pens.rib, fill: 'none' });
+  if (under)
+    shapes.push({ d: polyline(lay([...rightEdge, ...[...rib].reverse()], laid), true), fill: under, stroke: 'ink', width: pens.edge });
+  if (form.underside === 'waxy-blue')
+    shapes.push({ d: polyline(lay([...rightEdge, ...[...rib].reverse()], laid), true), fill: 'tint:blue', opacity: 0.6 });
+  if (detail)
+    shapes.push({ d: line(bladeVeins(form, right, left, lobed), laid), stroke: 'ink', width: pens.vein, fill: 'none', opacity: 0.8 });
+  shapes.push({
+    d: line([[bent(form, [0, 0]).map((v, i) => (i === 1 ? -0.2 : v)) as unknown as Pt, ...rib]], laid),
+    stroke: 'ink',
+    width: pens.rib,
+    fill: 'none',
+  });
   if (detail && form.surface === 'glossy') shapes.push(gloss(left, laid));
   if (detail && form.underside === 'downy') shapes.push(down(right, laid));
   if (detail && form.underside === 'rusty-tufts') shapes.push(tufts(laid));
@@ -104,10 +112,41 @@ function handShapes(form: LeafForm, laid: Laid, pens: Pens): Shape[] {
   if (under) shapes.push({ d: polyline(lay([...side, [0, 0]], laid), true), fill: under, stroke: 'ink', width: pens.edge });
   if (form.underside === 'waxy-blue') shapes.push({ d: polyline(lay([...side, [0, 0]], laid), true), fill: 'tint:blue', opacity: 0.6 });
   shapes.push({ d: line(handVeins(tips), laid), stroke: 'ink', width: pens.vein, fill: 'none', opacity: 0.85 });
-  shapes.push({ d: line([[[0, -0.34], [0, 0], [0, 0.95]]], laid), stroke: 'ink', width: pens.rib, fill: 'none' });
+  shapes.push({
+    d: line(
+      [
+        [
+          [0, -0.34],
+          [0, 0],
+          [0, 0.95],
+        ],
+      ],
+      laid,
+    ),
+    stroke: 'ink',
+    width: pens.rib,
+    fill: 'none',
+  });
   if (form.underside === 'downy') {
     const hairs = Array.from({ length: 46 }, (_, i): Pt => [0.05 + 0.34 * Math.abs(wobble(i)), 0.05 + 0.5 * Math.abs(wobble(i, 3))]);
-    shapes.push({ d: hairs.map(([x, y]) => polyline(lay([[x, y], [x + 0.012, y + 0.035]], laid))).join(''), stroke: 'soft', width: 0.7, fill: 'none' });
+    shapes.push({
+      d: hairs
+        .map(([x, y]) =>
+          polyline(
+            lay(
+              [
+                [x, y],
+                [x + 0.012, y + 0.035],
+              ],
+              laid,
+            ),
+          ),
+        )
+        .join(''),
+      stroke: 'soft',
+      width: 0.7,
+      fill: 'none',
+    });
   }
   if (form.underside === 'rusty-tufts') shapes.push(tufts(laid));
   if (form.margin === 'bristle-tipped') shapes.push(bristles(tips, laid, pens));
@@ -125,7 +164,21 @@ function bristles(at: readonly Pt[], laid: Laid, pens: Pens): Shape {
       [side * (x + 0.03), y + 0.045],
     ]),
   );
-  return { d: line([...hairs, [[0, 1], [0, 1.06]]], laid), stroke: 'ink', width: pens.edge * 0.6, fill: 'none' };
+  return {
+    d: line(
+      [
+        ...hairs,
+        [
+          [0, 1],
+          [0, 1.06],
+        ],
+      ],
+      laid,
+    ),
+    stroke: 'ink',
+    width: pens.edge * 0.6,
+    fill: 'none',
+  };
 }
 
 /** A light that runs along a shining blade. */
@@ -143,7 +196,17 @@ function down(right: readonly Pt[], laid: Laid): Shape {
   for (let i = 0; i < 90; i++) {
     const y = 0.06 + 0.84 * ((i * 0.618) % 1);
     const x = widthAt(right, y) * (0.08 + 0.84 * ((i * 0.7549) % 1));
-    hairs.push(polyline(lay([[x, y], [x + 0.012, y + 0.026]], laid)));
+    hairs.push(
+      polyline(
+        lay(
+          [
+            [x, y],
+            [x + 0.012, y + 0.026],
+          ],
+          laid,
+        ),
+      ),
+    );
   }
   return { d: hairs.join(''), stroke: 'soft', width: laid.length * 0.007, fill: 'none' };
 }

@@ -59,7 +59,9 @@ export function handSide(form: LeafForm): Hand {
     const out = toward(turn, 1);
     const lobe = Math.hypot(tip[0] - gap[0], tip[1] - gap[1]);
     const c1 = plus(gap, out, lobe * (star ? 0.28 : 0.42));
-    const c2 = blunt ? plus(tip, across, lobe * 0.34) : plus(plus(tip, out, -lobe * (star ? 0.4 : 0.36)), across, lobe * (star ? 0.1 : 0.16));
+    const c2 = blunt
+      ? plus(tip, across, lobe * 0.34)
+      : plus(plus(tip, out, -lobe * (star ? 0.4 : 0.36)), across, lobe * (star ? 0.1 : 0.16));
     return bezier(gap, c1, c2, tip, 14);
   };
   const gapAfter = (i: number): Pt => {

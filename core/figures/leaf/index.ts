@@ -8,7 +8,7 @@ import { frond } from './frond';
 import { needleShoot } from './shoot';
 
 export { leafOf, type LeafForm } from './form';
-export { singleNeedle } from './shoot';
+export { needleFigure } from './shoot';
 
 const BOX = 120;
 
@@ -23,13 +23,30 @@ function fanLeaf(laid: Laid): Shape[] {
   const veins = Array.from({ length: 17 }, (_, i): Pt[] => {
     const a = -1.04 + (2.08 * i) / 16;
     const r = Math.abs(a) < 0.1 ? 0.6 : 0.88;
-    return [[Math.sin(a) * 0.08, Math.cos(a) * 0.08], [Math.sin(a * 0.94) * r * 0.6, Math.cos(a * 0.94) * r * 0.6], [Math.sin(a) * r, Math.cos(a) * r]];
+    return [
+      [Math.sin(a) * 0.08, Math.cos(a) * 0.08],
+      [Math.sin(a * 0.94) * r * 0.6, Math.cos(a * 0.94) * r * 0.6],
+      [Math.sin(a) * r, Math.cos(a) * r],
+    ];
   });
   return [
     { d: polyline(lay([[0, 0], ...rim], laid), true), fill: 'leaf', stroke: 'ink', width: 1.9 },
     { d: polyline(lay([[0, 0], ...rim.slice(0, 31)], laid), true), fill: 'leaf-dark', opacity: 0.25 },
     { d: veins.map((v) => polyline(lay(v, laid))).join(''), stroke: 'ink', width: 0.7, fill: 'none', opacity: 0.8 },
-    { d: polyline(lay([[0, -0.34], [0, 0.02]], laid)), stroke: 'ink', width: 1.8, fill: 'none' },
+    {
+      d: polyline(
+        lay(
+          [
+            [0, -0.34],
+            [0, 0.02],
+          ],
+          laid,
+        ),
+      ),
+      stroke: 'ink',
+      width: 1.8,
+      fill: 'none',
+    },
   ];
 }
 
@@ -82,10 +99,13 @@ function room(form: LeafForm): { up: number; down: number; half: number } {
   }
 }
 
-/** A leaf in a box of 120 by 120, filling it. */
-export function leafFigure(form: LeafForm): Figure {
+/** A leaf in a box of 120 by 120, filling it, and how long the leaf is drawn (blade, or the whole of a compound leaf). */
+export function measuredLeaf(form: LeafForm): { figure: Figure; length: number } {
   const { up, down, half } = room(form);
   const length = Math.min((BOX - 8) / (up + down), (BOX - 6) / (2 * half));
   const top = (BOX - (up + down) * length) / 2;
-  return { width: BOX, height: BOX, shapes: leafShapes(form, { at: [BOX / 2, top + up * length], turn: 0, length }) };
+  return { figure: { width: BOX, height: BOX, shapes: leafShapes(form, { at: [BOX / 2, top + up * length], turn: 0, length }) }, length };
 }
+
+/** A leaf in a box of 120 by 120, filling it. */
+export const leafFigure = (form: LeafForm): Figure => measuredLeaf(form).figure;

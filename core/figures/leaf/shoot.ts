@@ -1,5 +1,5 @@
 import { bezier } from '../curve';
-import { ellipse, polyline, smooth, wobble, type Pt, type Shape } from '../shape';
+import { ellipse, polyline, pts, smooth, wobble, type Figure, type Pt, type Shape } from '../shape';
 import { lay, type Laid } from './draw';
 import type { LeafForm } from './form';
 
@@ -25,7 +25,16 @@ function needle(at: Pt, turn: number, form: string, size = 1): Pt[] {
   };
   return sharp
     ? [point(0, -0.4), point(0.5, -0.5), point(0.85, -0.34), point(1, 0), point(0.85, 0.34), point(0.5, 0.5), point(0, 0.4)]
-    : [point(0, -0.3), point(0.2, -0.5), point(0.85, -0.5), point(1, -0.16), point(1, 0.16), point(0.85, 0.5), point(0.2, 0.5), point(0, 0.3)];
+    : [
+        point(0, -0.3),
+        point(0.2, -0.5),
+        point(0.85, -0.5),
+        point(1, -0.16),
+        point(1, 0.16),
+        point(0.85, 0.5),
+        point(0.2, 0.5),
+        point(0, 0.3),
+      ];
 }
 
 const stem = (points: readonly Pt[], laid: Laid, width: number): Shape[] => [
@@ -46,7 +55,17 @@ export function needleShoot(form: LeafForm, laid: Laid): Shape[] {
       const rows = Array.from({ length: 15 }, (_, i) => i).flatMap((i) =>
         [1, -1].map((side) => needle([0, -0.1 + i * 0.07], side * (1.25 - i * 0.02), form.needleForm, 1.5 - Math.abs(i - 6) * 0.05)),
       );
-      return [needles([...rows, needle([0, 0.92], 0, form.needleForm, 0.9)], laid), ...stem([[0, -0.2], [0, 0.94]], laid, 1.6)];
+      return [
+        needles([...rows, needle([0, 0.92], 0, form.needleForm, 0.9)], laid),
+        ...stem(
+          [
+            [0, -0.2],
+            [0, 0.94],
+          ],
+          laid,
+          1.6,
+        ),
+      ];
     }
     case 'in-bundles': {
       const n = Math.max(2, Math.min(5, Math.round(form.bundle)));
@@ -55,13 +74,30 @@ export function needleShoot(form: LeafForm, laid: Laid): Shape[] {
       const left = bundle([-0.015, 0.06], -0.5, 1.2);
       const right = bundle([0.015, 0.13], 0.52, 1.2);
       const top = bundle([0, 0.2], 0.02, 1.2);
-      const sheaths: Pt[][] = ([[-0.015, 0.06, -0.5], [0.015, 0.13, 0.52], [0, 0.2, 0.02]] as const).map(([x, y, turn]) => {
+      const sheaths: Pt[][] = (
+        [
+          [-0.015, 0.06, -0.5],
+          [0.015, 0.13, 0.52],
+          [0, 0.2, 0.02],
+        ] as const
+      ).map(([x, y, turn]) => {
         const u: Pt = [Math.sin(turn), Math.cos(turn)];
         const v: Pt = [Math.cos(turn), -Math.sin(turn)];
         const p = (a: number, b: number): Pt => [x + u[0] * a + v[0] * b, y + u[1] * a + v[1] * b];
         return [p(-0.01, -0.02), p(0.1, -0.026), p(0.1, 0.026), p(-0.01, 0.02)];
       });
-      return [...stem([[0, -0.22], [0, 0.2]], laid, 6), needles([...left, ...right, ...top], laid), needles(sheaths, laid, 'wood-dark')];
+      return [
+        ...stem(
+          [
+            [0, -0.22],
+            [0, 0.2],
+          ],
+          laid,
+          6,
+        ),
+        needles([...left, ...right, ...top], laid),
+        needles(sheaths, laid, 'wood-dark'),
+      ];
     }
     case 'spur-tufts': {
       const tuft = (at: Pt, turn: number, size: number): Pt[][] =>
@@ -72,8 +108,36 @@ export function needleShoot(form: LeafForm, laid: Laid): Shape[] {
         [[-0.1, 0.62], -1],
         [[0.02, 0.86], 0.1],
       ];
-      const stubs: Shape[] = spurs.slice(0, 3).map(([[x, y]]) => ({ d: polyline(lay([[0, y - 0.03], [x, y]], laid)), stroke: 'wood-dark', width: 5, fill: 'none' }));
-      return [...stem([[0, -0.2], [0.01, 0.4], [0.02, 0.86]], laid, 3.4), ...stubs, needles(spurs.flatMap(([at, turn]) => tuft(at, turn, 1)), laid)];
+      const stubs: Shape[] = spurs.slice(0, 3).map(([[x, y]]) => ({
+        d: polyline(
+          lay(
+            [
+              [0, y - 0.03],
+              [x, y],
+            ],
+            laid,
+          ),
+        ),
+        stroke: 'wood-dark',
+        width: 5,
+        fill: 'none',
+      }));
+      return [
+        ...stem(
+          [
+            [0, -0.2],
+            [0.01, 0.4],
+            [0.02, 0.86],
+          ],
+          laid,
+          3.4,
+        ),
+        ...stubs,
+        needles(
+          spurs.flatMap(([at, turn]) => tuft(at, turn, 1)),
+          laid,
+        ),
+      ];
     }
     case 'pressed-scales':
       return scaleShoot(laid, form.needleForm === 'awl');
@@ -83,18 +147,46 @@ export function needleShoot(form: LeafForm, laid: Laid): Shape[] {
       const turns = Array.from({ length: 34 }, (_, i) => i);
       const rows = turns.map((i) => {
         const side = i % 2 === 0 ? 1 : -1;
-        return needle([side * 0.008, -0.08 + i * 0.031], side * (0.62 + 0.4 * Math.abs(wobble(i, 2))), form.needleForm, 1 + 0.1 * wobble(i));
+        return needle(
+          [side * 0.008, -0.08 + i * 0.031],
+          side * (0.62 + 0.4 * Math.abs(wobble(i, 2))),
+          form.needleForm,
+          1 + 0.1 * wobble(i),
+        );
       });
       const front = Array.from({ length: 9 }, (_, i) => needle([0.02 * wobble(i), i * 0.1], 0.35 * wobble(i, 5), form.needleForm, 0.8));
-      return [needles(rows, laid), ...stem([[0, -0.2], [0, 0.94]], laid, 3.2), needles([...front, needle([0, 0.92], 0, form.needleForm, 0.9)], laid, 'leaf-dark')];
+      return [
+        needles(rows, laid),
+        ...stem(
+          [
+            [0, -0.2],
+            [0, 0.94],
+          ],
+          laid,
+          3.2,
+        ),
+        needles([...front, needle([0, 0.92], 0, form.needleForm, 0.9)], laid, 'leaf-dark'),
+      ];
     }
   }
 }
 
 /** A scale leaf in outline: pointed, lying on the one above. */
 const scale = ([x, y]: Pt, side: number, size: number): Pt[] => [
-  ...bezier([x, y - size * 0.2], [x + side * size * 0.9, y - size * 0.1], [x + side * size * 0.8, y + size * 0.7], [x + side * size * 0.12, y + size * 1.1], 6),
-  ...bezier([x + side * size * 0.12, y + size * 1.1], [x - side * size * 0.1, y + size * 0.6], [x - side * size * 0.1, y + size * 0.2], [x, y - size * 0.2], 4),
+  ...bezier(
+    [x, y - size * 0.2],
+    [x + side * size * 0.9, y - size * 0.1],
+    [x + side * size * 0.8, y + size * 0.7],
+    [x + side * size * 0.12, y + size * 1.1],
+    6,
+  ),
+  ...bezier(
+    [x + side * size * 0.12, y + size * 1.1],
+    [x - side * size * 0.1, y + size * 0.6],
+    [x - side * size * 0.1, y + size * 0.2],
+    [x, y - size * 0.2],
+    4,
+  ),
 ];
 
 /** A rounded shoot covered by pressed scales or short awls. */
@@ -141,11 +233,36 @@ function spray(laid: Laid): Shape[] {
   return [needles(outlines, laid)];
 }
 
-/** A shoot of needles seen whole is never to scale; this is the single needle beside it, for plates. */
-export const singleNeedle = (form: LeafForm, laid: Laid): Shape[] => [needles([needle([0, 0], 0, form.needleForm, 1 / (NEEDLE[form.needleForm]?.length ?? 0.2))], laid)];
-
-/** The level dashes at which cones and shoots were joined; kept here so that a shoot and its scar look alike. */
-export const scar = (at: Pt, laid: Laid): string => {
-  const [[x, y] = [0, 0]] = lay([at], laid);
-  return ellipse(x, y, 2, 1);
+/** Cross cuts of needles: what rolls between the fingers and what does not. */
+const SECTIONS: Record<string, string> = {
+  'flat-soft': '-22,-3 -10,-7 10,-7 22,-3 22,3 10,6 -10,6 -22,3',
+  'flat-sharp': '-22,-1 -8,-8 8,-8 22,-1 8,6 -8,6',
+  'four-angled': '0,-14 13,0 0,14 -13,0',
+  'half-round': '-15,6 -12,-4 0,-11 12,-4 15,6',
+  awl: '0,-16 15,9 0,4 -15,9',
 };
+
+/** How much wider a single needle is drawn than on its shoot, so that its edges show. */
+const NEEDLE_WIDER: Record<string, number> = { 'half-round': 5, 'four-angled': 2.6, 'flat-soft': 2.4, 'flat-sharp': 2.4, awl: 1.6 };
+
+/** One needle large, with its cross cut beside it; null for a form that has no drawing. 120 by 120. */
+export function needleFigure(form: string): Figure | null {
+  const shape = NEEDLE[form];
+  const section = SECTIONS[form];
+  if (!shape || !section) return null;
+  // Wide enough to see its edges: every form is drawn at the same length.
+  const outline = needle([0, 0], form === 'awl' ? 0.15 : 0, form, 1 / shape.length).map(([x, y]): Pt => [x * (NEEDLE_WIDER[form] ?? 2), y]);
+  const at: Laid = { at: [40, 112], turn: 0, length: 100 };
+  const cut = pts(section).map(([x, y]): Pt => [x + 90, y + 62]);
+  const smoothCut = form === 'four-angled' || form === 'awl' ? polyline(cut, true) : smooth(cut, true);
+  return {
+    width: 120,
+    height: 120,
+    shapes: [
+      { d: polyline(lay(outline, at), true), fill: 'leaf', stroke: 'ink', width: 1.6 },
+      { d: smoothCut, fill: 'leaf-pale', stroke: 'ink', width: 1.7 },
+      { d: ellipse(90, form === 'half-round' ? 61 : 62, 3, 3), fill: 'leaf-dark', stroke: 'ink', width: 0.9 },
+      { d: 'M52 62H64', stroke: 'soft', width: 1, fill: 'none' },
+    ],
+  };
+}

@@ -24,7 +24,9 @@ export function bladeVeins(form: LeafForm, right: readonly Pt[], left: readonly 
   ] as const) {
     const add = (vein: Pt[]) => veins.push(flip(vein, side));
     if (lobed) {
-      lobed.tips.forEach(([x, y], i) => add(bezier([0, Math.max(0.04, y - 0.16 - x * 0.25)], [x * 0.3, y - 0.1], [x * 0.7, y - 0.03], [x * 0.93, y - 0.006 * i], 8)));
+      lobed.tips.forEach(([x, y], i) =>
+        add(bezier([0, Math.max(0.04, y - 0.16 - x * 0.25)], [x * 0.3, y - 0.1], [x * 0.7, y - 0.03], [x * 0.93, y - 0.006 * i], 8)),
+      );
       continue;
     }
     switch (form.veins) {
@@ -69,7 +71,14 @@ export const midrib = (form: LeafForm): Pt[] => Array.from({ length: 12 }, (_, i
 
 /** Veins of a hand-shaped blade: one to each lobe, with short ones off it. */
 export function handVeins(tips: readonly Pt[]): Pt[][] {
-  const all = tips.flatMap(([x, y], i): Pt[] => (i === 0 ? [[x, y]] : [[x, y], [-x, y]]));
+  const all = tips.flatMap(([x, y], i): Pt[] =>
+    i === 0
+      ? [[x, y]]
+      : [
+          [x, y],
+          [-x, y],
+        ],
+  );
   return all.flatMap(([x, y]) => {
     const length = Math.hypot(x, y);
     const [ux, uy] = [x / length, y / length];
@@ -81,10 +90,13 @@ export function handVeins(tips: readonly Pt[]): Pt[][] {
       [1, -1].map((side): Pt[] => {
         const r = length * 0.2 * (1.08 - t);
         const from: Pt = [x * t, y * t];
-        return bezier(from, from, [from[0] + ux * r * 0.7 + side * uy * r * 0.4, from[1] + uy * r * 0.7 - side * ux * r * 0.4], [
-          from[0] + ux * r + side * uy * r * 0.75,
-          from[1] + uy * r - side * ux * r * 0.75,
-        ], 4);
+        return bezier(
+          from,
+          from,
+          [from[0] + ux * r * 0.7 + side * uy * r * 0.4, from[1] + uy * r * 0.7 - side * ux * r * 0.4],
+          [from[0] + ux * r + side * uy * r * 0.75, from[1] + uy * r - side * ux * r * 0.75],
+          4,
+        );
       }),
     );
     return [main, ...twigs];
