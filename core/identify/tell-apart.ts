@@ -1,6 +1,6 @@
-import type { Trait } from '../knowledge';
+import type { Library, Trait } from '../knowledge';
 import { modelOf, type Model } from './model';
-import type { Library } from '../knowledge';
+import { traitSeparation } from './separation';
 
 /** A trait that splits taxa, with what each shows. */
 export interface Split {
@@ -12,6 +12,11 @@ export interface Split {
   /** What the records themselves say splits the pair, in words. */
   words: string[];
 }
+
+/** Splits weaker than this help nobody. */
+const LEAST_POWER = 0.15;
+/** A pair whose records name a mark beside a trait is worth showing, however the states overlap. */
+const NAMED_MARK = 0.1;
 
 const overlap = (a: Float64Array, b: Float64Array) => a.reduce((sum, p, i) => sum + Math.min(p, b[i] as number), 0);
 
@@ -28,16 +33,18 @@ function pairPower(model: Model, a: number, b: number, k: number): number | null
 }
 
 /**
- * The traits that split two or more taxa, best first: the mean over pairs of the share of trees whose states do not overlap.
- * Pairs that a record is silent on count as not split.
+ * The traits that split two or more taxa, best first: the mean over pairs of the share of trees whose states do not overlap; among
+ * equals the one that carries more evidence (nats). Pairs that a record is silent on count as not split.
  */
 export function tellApart(library: Library, names: readonly string[]): Split[] {
   const model = modelOf(library);
-  const taxa = names.map((name) => model.taxa.findIndex((taxon) => taxon.name === name));
+  const taxa = names.map((name) => model.taxonIndex(name));
   const pairs = taxa.flatMap((a, i) => taxa.slice(i + 1).map((b) => [a, b] as const));
+  const mean = (value: (a: number, b: number) => number | null) =>
+    pairs.reduce((sum, [a, b]) => sum + (value(a, b) ?? 0), 0) / Math.max(1, pairs.length);
   return model.traits
-    .map((trait, k): Split => {
-      const power = pairs.reduce((sum, [a, b]) => sum + (pairPower(model, a, b, k) ?? 0), 0) / Math.max(1, pairs.length);
+    .map((trait, k): Split & { nats: number } => {
+      const power = mean((a, b) => pairPower(model, a, b, k));
       const shows = taxa.map((t) => {
         const taxon = model.taxa[t];
         const record = taxon?.traits[trait.id];
@@ -58,8 +65,9 @@ export function tellApart(library: Library, names: readonly string[]): Split[] {
             alike.marks.filter((mark) => mark.by === trait.id).map((mark) => `${model.taxa[t]?.name} / ${alike.taxon}: ${mark.words}`),
           ),
       );
-      return { trait, power, shows, words };
+      return { trait, power, shows, words, nats: mean((a, b) => traitSeparation(model, a, b, k)) };
     })
-    .filter((split) => split.power > 0.15)
-    .sort((a, b) => b.power - a.power);
+    .filter((split) => split.power > LEAST_POWER || (split.words.length > 0 && split.power > NAMED_MARK))
+    .sort((a, b) => b.power - a.power || b.nats - a.nats)
+    .map(({ nats: _nats, ...split }) => split);
 }

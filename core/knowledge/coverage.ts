@@ -91,4 +91,6 @@ export function coverageOf(library: Library, taxon: Taxon): Coverage {
 export const coverage = (library: Library): Coverage[] =>
   library.taxa
     .map((taxon) => coverageOf(library, taxon))
-    .sort((a, b) => b.missing.length - a.missing.length || b.weak.length - a.weak.length || a.held - b.held || a.taxon.localeCompare(b.taxon));
+    .sort(
+      (a, b) => b.missing.length - a.missing.length || b.weak.length - a.weak.length || a.held - b.held || a.taxon.localeCompare(b.taxon),
+    );

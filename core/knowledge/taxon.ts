@@ -98,3 +98,10 @@ export type Taxon = z.output<typeof taxonSchema>;
 
 /** Genus part of an accepted name. */
 export const genusOf = (name: string): string => name.split(' ')[0] ?? name;
+
+/** The name as it stands in an address: "Tilia × europaea" is "tilia-x-europaea". */
+export const slugOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/×/g, 'x')
+    .replace(/[^a-z]+/g, '-');

@@ -19,6 +19,18 @@ export function More() {
   return (
     <Page title="More">
       <Card>
+        <Heading>Library</Heading>
+        <Body>{`${library.taxa.length} trees with their plates, what is normal on them and what they are taken for; signs and agents.`}</Body>
+        <View className="flex-row gap-2">
+          <Button kind="next" className="flex-1" onPress={() => router.push('/library')}>
+            Open the library
+          </Button>
+          <Button className="flex-1" onPress={() => router.push('/library/tell-apart')}>
+            Tell apart
+          </Button>
+        </View>
+      </Card>
+      <Card>
         <Heading>{account?.name ?? ''}</Heading>
         <Small>
           Signed in as {account?.role}. {parcels.length > 0 ? 'Send what waits before you sign out: it goes out under your name.' : ''}
@@ -30,9 +42,7 @@ export function More() {
       <Card>
         <Heading>Lists in and out</Heading>
         <Body>Bring in a municipal tree list, or take all trees out as CSV or GeoJSON.</Body>
-        <Button kind="next" onPress={() => router.push('/exchange')}>
-          Exchange
-        </Button>
+        <Button onPress={() => router.push('/exchange')}>Exchange</Button>
       </Card>
       <Card className="gap-3">
         <Heading>To be sent</Heading>

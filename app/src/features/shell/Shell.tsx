@@ -23,6 +23,9 @@ const PLACES: readonly Place[] = [
   { icon: 'more', words: 'More', path: '/more' },
 ];
 
+/** Where there is room the library has a place of its own; on a phone it is the first thing under More. */
+const RAIL_PLACES: readonly Place[] = [...PLACES.slice(0, 4), { icon: 'library', words: 'Library', path: '/library' }, ...PLACES.slice(4)];
+
 /** The frame: a bar below on a phone, a rail at the left where there is room. A visit fills the phone alone. */
 export function Shell({ children }: { children: ReactNode }) {
   const { account, known, problem } = useSession();
@@ -73,7 +76,7 @@ function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
       style={{ paddingBottom: bottom + 4 }}
     >
       {PLACES.map((place) => {
-        const on = isAt(pathname, place.path);
+        const on = isAt(pathname, place.path) || (place.icon === 'more' && isAt(pathname, '/library'));
         const centre = place.icon === 'visit';
         return (
           <Pressable
@@ -101,7 +104,7 @@ function Rail({ pathname, state }: { pathname: string; state: string | null }) {
   return (
     <View role="navigation" aria-label="Main" className="w-[176px] gap-1 border-r-2 border-ink bg-sheet px-3 py-5">
       <Text className="mb-4 px-2 font-head text-[24px] text-ink">Dendrix</Text>
-      {PLACES.map((place) => {
+      {RAIL_PLACES.map((place) => {
         const on = isAt(pathname, place.path);
         const main = place.icon === 'visit';
         return (

@@ -8,6 +8,7 @@ export const KEYS: readonly { key: string; words: string }[] = [
   { key: 't', words: 'Today' },
   { key: 'm', words: 'Map' },
   { key: 'r', words: 'Review' },
+  { key: 'l', words: 'Library' },
   { key: '/', words: 'Find a tree by its tag' },
   { key: 'n', words: 'In review: next visit' },
   { key: 'c', words: 'In review: confirm' },
@@ -46,6 +47,7 @@ export function Shortcuts() {
       else if (event.key === 't') router.navigate('/today');
       else if (event.key === 'm') router.navigate('/map');
       else if (event.key === 'r') router.navigate('/review');
+      else if (event.key === 'l') router.navigate('/library');
       else if (event.key === '/') {
         event.preventDefault();
         router.navigate('/visit');

@@ -1,6 +1,6 @@
 import Svg, { Circle, Path } from 'react-native-svg';
 
-export type IconName = 'today' | 'map' | 'visit' | 'review' | 'more';
+export type IconName = 'today' | 'map' | 'visit' | 'review' | 'library' | 'more';
 
 /** Pen strokes in a 24 by 24 box. */
 const STROKES: Record<IconName, string> = {
@@ -12,6 +12,8 @@ const STROKES: Record<IconName, string> = {
   visit: 'M12 5v14M5 12h14',
   // Two looks that cross at one mark.
   review: 'M2 12c3-5 6-7 10-7s7 2 10 7c-3 5-6 7-10 7S5 17 2 12z',
+  // An open book with a leaf's midrib as its spine.
+  library: 'M12 6C9 4 6 4 3 5v14c3-1 6-1 9 1c3-2 6-2 9-1V5c-3-1-6-1-9 1zM12 6v14',
   more: 'M4 7h16M4 12h16M4 17h10',
 };
 

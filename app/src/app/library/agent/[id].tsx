@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { AgentPage } from '@/features/library/SignPage';
+
+export default function Agent() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <AgentPage key={id} id={id} />;
+}

@@ -1,0 +1,3 @@
+import { LibraryHome } from '@/features/library/LibraryHome';
+
+export default LibraryHome;

@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { SignPage } from '@/features/library/SignPage';
+
+export default function Sign() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <SignPage key={id} id={id} />;
+}

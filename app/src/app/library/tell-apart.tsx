@@ -1,0 +1,3 @@
+import { TellApart } from '@/features/library/TellApart';
+
+export default TellApart;

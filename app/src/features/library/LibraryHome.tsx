@@ -1,0 +1,164 @@
+import { useRouter } from 'expo-router';
+import { memo, useCallback, useMemo, useState } from 'react';
+import { FlatList, Pressable, View } from 'react-native';
+import { plateLeaf } from '@dendrix/core/figures';
+import { buildOf, slugOf, type Agent, type Sign, type Taxon } from '@dendrix/core/knowledge';
+import { library, names, taxonNamed } from '@/features/shell/library';
+import { Body, Button, Choice, Drawing, Field, Latin, Small, Strong, Title, useWide } from '@/ui';
+
+type Shelf = 'taxa' | 'signs' | 'agents';
+type Row =
+  | { kind: 'taxon'; taxon: Taxon; note: string }
+  | { kind: 'sign'; sign: Sign }
+  | { kind: 'agent'; agent: Agent }
+  | { kind: 'genus'; name: string; note: string };
+
+const BUILD_WORDS = { broadleaf: 'Broadleaves', conifer: 'Conifers', palm: 'Palms' } as const;
+type BuildChoice = 'all' | keyof typeof BUILD_WORDS;
+
+const taxonRow = (taxon: Taxon, note?: string): Row => ({ kind: 'taxon', taxon, note: note ?? taxon.commonNames[0]?.name ?? '' });
+const holds = (text: string, typed: string) => text.toLowerCase().includes(typed.toLowerCase());
+
+/** Rows of a shelf for what was typed. */
+function rowsOf(shelf: Shelf, build: BuildChoice, typed: string): Row[] {
+  const text = typed.trim();
+  if (shelf === 'signs') {
+    return library.signs
+      .filter((sign) => text === '' || holds(`${sign.label} ${sign.hint} ${sign.means}`, text))
+      .map((sign): Row => ({ kind: 'sign', sign }));
+  }
+  if (shelf === 'agents') {
+    return library.agents
+      .filter((agent) => text === '' || holds(`${agent.name} ${agent.scientific ?? ''} ${agent.hosts.join(' ')}`, text))
+      .map((agent): Row => ({ kind: 'agent', agent }));
+  }
+  if (text === '') return library.taxa.filter((taxon) => build === 'all' || buildOf(taxon) === build).map((taxon) => taxonRow(taxon));
+  return names.suggest(text, 30).map((hit): Row => {
+    const taxon = taxonNamed(hit.taxon);
+    const said = hit.as === 'accepted name' ? undefined : `${hit.matched}${hit.where ? `, as said in ${hit.where}` : ''}`;
+    return taxon
+      ? taxonRow(taxon, said)
+      : { kind: 'genus', name: hit.taxon, note: hit.as === 'genus' ? 'the genus' : `${hit.matched}; no record in the library` };
+  });
+}
+
+/** The library: every taxon, sign and agent, found by any name. */
+export function LibraryHome() {
+  const router = useRouter();
+  const wide = useWide();
+  const [shelf, setShelf] = useState<Shelf>('taxa');
+  const [build, setBuild] = useState<BuildChoice>('all');
+  const [typed, setTyped] = useState('');
+  const rows = useMemo(() => rowsOf(shelf, build, typed), [shelf, build, typed]);
+  const columns = wide ? 3 : 1;
+  const open = useCallback(
+    (row: Row) => {
+      if (row.kind === 'taxon') router.push(`/library/taxon/${slugOf(row.taxon.name)}`);
+      else if (row.kind === 'sign') router.push(`/library/sign/${row.sign.id}`);
+      else if (row.kind === 'agent') router.push(`/library/agent/${row.agent.id}`);
+      else setTyped(row.name);
+    },
+    [router],
+  );
+  return (
+    <FlatList
+      key={`${shelf}/${columns}`}
+      className="flex-1 bg-paper"
+      contentContainerClassName="w-full max-w-[1180px] self-center p-4 pb-10"
+      columnWrapperClassName={columns > 1 ? 'gap-3' : undefined}
+      data={rows}
+      numColumns={columns}
+      initialNumToRender={wide ? 24 : 9}
+      windowSize={5}
+      keyboardShouldPersistTaps="handled"
+      keyExtractor={(row) =>
+        row.kind === 'taxon' ? row.taxon.name : row.kind === 'sign' ? row.sign.id : row.kind === 'agent' ? row.agent.id : row.name
+      }
+      ListHeaderComponent={
+        <View className="gap-3 pb-4">
+          <View className="flex-row items-end justify-between gap-3">
+            <Title>Library</Title>
+            <Button onPress={() => router.push('/library/tell-apart')}>Tell apart</Button>
+          </View>
+          <Choice<Shelf>
+            label="What to look up"
+            shown={false}
+            options={[
+              { value: 'taxa', words: `Trees ${library.taxa.length}` },
+              { value: 'signs', words: `Signs ${library.signs.length}` },
+              { value: 'agents', words: `Agents ${library.agents.length}` },
+            ]}
+            value={shelf}
+            onChange={(next) => {
+              setShelf(next);
+              setTyped('');
+            }}
+          />
+          <Field
+            label={shelf === 'taxa' ? 'Any name: scientific, common, old, or a few letters of each part' : 'A word'}
+            value={typed}
+            onChangeText={setTyped}
+            autoCapitalize="none"
+            autoCorrect={false}
+          />
+          {shelf === 'taxa' && typed.trim() === '' ? (
+            <Choice<BuildChoice>
+              label="Kind"
+              shown={false}
+              options={[
+                { value: 'all', words: 'All' },
+                ...(Object.keys(BUILD_WORDS) as (keyof typeof BUILD_WORDS)[]).map((value) => ({ value, words: BUILD_WORDS[value] })),
+              ]}
+              value={build}
+              onChange={setBuild}
+            />
+          ) : null}
+          {shelf === 'taxa' && typed.trim() !== '' && names.resolve(typed).kind === 'ambiguous' ? (
+            <Body role="status">“{typed.trim()}” means more than one tree. Which?</Body>
+          ) : null}
+        </View>
+      }
+      ListEmptyComponent={<Body role="status">Nothing in the library goes by that. Try fewer letters, or another name.</Body>}
+      renderItem={({ item }) => <RowView row={item} onOpen={open} />}
+    />
+  );
+}
+
+const RowView = memo(function RowView({ row, onOpen }: { row: Row; onOpen: (row: Row) => void }) {
+  const said =
+    row.kind === 'taxon'
+      ? `${row.taxon.name}, ${row.note}`
+      : row.kind === 'sign'
+        ? row.sign.label
+        : row.kind === 'agent'
+          ? row.agent.name
+          : row.name;
+  return (
+    <Pressable
+      role="link"
+      aria-label={said}
+      onPress={() => onOpen(row)}
+      className="mb-2 min-h-[64px] flex-1 flex-row items-center gap-3 rounded-md border border-rule bg-sheet px-3 py-2 active:opacity-60"
+    >
+      {row.kind === 'taxon' ? <Drawing figure={plateLeaf(row.taxon)} width={46} height={46} /> : null}
+      <View className="min-w-0 flex-1">
+        {row.kind === 'taxon' || row.kind === 'genus' ? (
+          <>
+            <Latin className="text-[18px] leading-[22px]">{row.kind === 'taxon' ? row.taxon.name : row.name}</Latin>
+            <Small numberOfLines={2}>{row.note}</Small>
+          </>
+        ) : row.kind === 'sign' ? (
+          <>
+            <Strong>{row.sign.label}</Strong>
+            <Small numberOfLines={2}>{row.sign.hint}</Small>
+          </>
+        ) : (
+          <>
+            <Strong>{row.agent.name}</Strong>
+            <Small numberOfLines={2}>{row.agent.hosts.length > 0 ? `On ${row.agent.hosts.join(', ')}` : 'On any tree'}</Small>
+          </>
+        )}
+      </View>
+    </Pressable>
+  );
+});

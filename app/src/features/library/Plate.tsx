@@ -1,0 +1,72 @@
+import { View } from 'react-native';
+import { plateOf, type PlatePart } from '@dendrix/core/figures';
+import type { Taxon } from '@dendrix/core/knowledge';
+import { localMonth, monthsOf, monthWords } from '@dendrix/core/season';
+import { district } from '@/features/shell/library';
+import { Drawing, Small, Strong } from '@/ui';
+
+const PART_WORDS: Record<PlatePart['part'], string> = {
+  tree: 'The tree',
+  leaf: 'Leaf',
+  underside: 'Underside, on the right',
+  twig: 'Twig and buds',
+  'bark-young': 'Bark when young',
+  'bark-old': 'Bark when old',
+  flower: 'Flower',
+  fruit: 'Fruit',
+};
+
+const SHOOTS = new Set(['needle', 'scale']);
+
+function caption(taxon: Taxon, part: PlatePart): string {
+  const months = (window: Taxon['months']['flower']) => monthWords(monthsOf(window).map((m) => localMonth(m, district.latitude)));
+  const size = (id: string, unit: string) => {
+    const record = taxon.traits[id];
+    return record?.kind === 'range' ? `${record.from} to ${record.to} ${unit}` : '';
+  };
+  switch (part.part) {
+    case 'tree':
+      return `${taxon.matureHeight.from} to ${taxon.matureHeight.to} m`;
+    case 'leaf':
+      return size('leaf-length', 'cm');
+    case 'flower':
+      return months(taxon.months.flower);
+    case 'fruit':
+      return [size('fruit-size', 'cm'), months(taxon.months.fruit)].filter(Boolean).join(', ');
+    default:
+      return '';
+  }
+}
+
+/** The drawings of a taxon, put together from its own record, each with its size. */
+export function Plate({ taxon, width }: { taxon: Taxon; width: number }) {
+  const needles = taxon.traits['leaf-type'];
+  const shoot = needles?.kind === 'states' && Object.keys(needles.mature).some((state) => SHOOTS.has(state));
+  return (
+    <View className="flex-row flex-wrap justify-center gap-x-4 gap-y-5">
+      {plateOf(taxon).map((part) => {
+        const words = part.part === 'leaf' && shoot ? 'Shoot' : PART_WORDS[part.part];
+        const swatch = part.part === 'bark-young' || part.part === 'bark-old';
+        const said = [words, caption(taxon, part), part.bar ? `bar ${part.bar}` : ''].filter(Boolean);
+        return (
+          <View key={part.part} style={{ width }} className="justify-end gap-1">
+            <Drawing
+              figure={part.figure}
+              width={width}
+              height={Math.round((width * part.figure.height) / part.figure.width)}
+              label={`${taxon.name}, ${said.join(', ')}`}
+            />
+            <View className={swatch ? 'pt-1' : ''}>
+              <Strong className="text-[14px] leading-[18px]">{said[0]}</Strong>
+              {said.slice(1).map((line) => (
+                <Small key={line} className="text-[13px] leading-[17px]">
+                  {line}
+                </Small>
+              ))}
+            </View>
+          </View>
+        );
+      })}
+    </View>
+  );
+}

@@ -1,0 +1,152 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { zoneWords } from '@dendrix/core/condition';
+import { slugOf } from '@dendrix/core/knowledge';
+import { localMonth, monthWords } from '@dendrix/core/season';
+import { district, library } from '@/features/shell/library';
+import { Body, Button, Card, Heading, Latin, Page, Remark, Small, Strong } from '@/ui';
+import { LinkRow } from './TaxonPage';
+
+const SCALE_WORDS = { vigour: 'Vigour', soundness: 'Soundness', hiddenDecay: 'Hidden decay' } as const;
+
+/** What a sign means, where it is normal, what looks like it, what to check. */
+export function SignPage({ id }: { id: string }) {
+  const router = useRouter();
+  const sign = library.signs.find((s) => s.id === id);
+  if (!sign) return <Missing what="sign" />;
+  const normalOn = library.taxa.flatMap((taxon) =>
+    taxon.normal.filter((finding) => finding.sign === id).map((finding) => ({ taxon: taxon.name, why: finding.why })),
+  );
+  const showing = library.agents.filter((agent) => agent.signs.some((entry) => entry.sign === id));
+  return (
+    <Page title={sign.label}>
+      <Small>{sign.hint}</Small>
+      {sign.cautions.map((caution) => (
+        <Remark key={caution} mood="caution">
+          {caution}
+        </Remark>
+      ))}
+      <Card>
+        <Heading>What it means</Heading>
+        <Body>{sign.means}</Body>
+        {sign.lookAlikes.length > 0 ? <Body>Looks like it: {sign.lookAlikes.join(', ')}.</Body> : null}
+        <Small>Recorded at: {sign.zones.map(zoneWords).join(', ')}.</Small>
+      </Card>
+      <Card>
+        <Heading>How it weighs</Heading>
+        {sign.rules.map((rule) => (
+          <Body key={`${rule.scale}/${rule.because}`}>
+            <Strong>
+              {SCALE_WORDS[rule.scale]}, at least {rule.atLeast}:{' '}
+            </Strong>
+            {rule.because}
+          </Body>
+        ))}
+        {sign.rules.length === 0 ? <Small>It weighs on nothing by itself.</Small> : null}
+      </Card>
+      {sign.checkNext.length > 0 ? (
+        <Card>
+          <Heading>Check next</Heading>
+          {sign.checkNext.map((check) => (
+            <Body key={check}>{check}</Body>
+          ))}
+        </Card>
+      ) : null}
+      {sign.normal.length + normalOn.length > 0 ? (
+        <Card>
+          <Heading>Where it is normal</Heading>
+          {sign.normal.map((normal) => (
+            <Body key={normal.why}>{normal.why}</Body>
+          ))}
+          {normalOn.map(({ taxon, why }) => (
+            <LinkRow key={`${taxon}/${why}`} label={taxon} onPress={() => router.push(`/library/taxon/${slugOf(taxon)}`)}>
+              <Latin className="text-[17px] underline">{taxon}</Latin>
+              <Small className="text-ink">{why}</Small>
+            </LinkRow>
+          ))}
+        </Card>
+      ) : null}
+      {showing.length > 0 ? (
+        <Card>
+          <Heading>Agents that show it</Heading>
+          {showing.map((agent) => (
+            <LinkRow key={agent.id} label={agent.name} onPress={() => router.push(`/library/agent/${agent.id}`)} />
+          ))}
+        </Card>
+      ) : null}
+      <Small>Source: {sign.source}.</Small>
+    </Page>
+  );
+}
+
+/** A disease, pest or injury: on what, shown how, told apart how, its course, what is done. */
+export function AgentPage({ id }: { id: string }) {
+  const router = useRouter();
+  const agent = library.agents.find((a) => a.id === id);
+  if (!agent) return <Missing what="agent" />;
+  return (
+    <Page title={agent.name}>
+      <Small>
+        {agent.scientific ? `${agent.scientific} · ` : ''}
+        {agent.kind} · {agent.prior} on its hosts
+      </Small>
+      {agent.reportable ? (
+        <Remark mood="caution" title="Reporting">
+          {agent.reportable}
+        </Remark>
+      ) : null}
+      {agent.cautions.map((caution) => (
+        <Remark key={caution} mood="caution">
+          {caution}
+        </Remark>
+      ))}
+      <Card>
+        <Heading>Shows as</Heading>
+        {agent.signs.map((entry) => {
+          const sign = library.signs.find((s) => s.id === entry.sign);
+          return (
+            <LinkRow key={entry.sign} label={sign?.label ?? entry.sign} onPress={() => router.push(`/library/sign/${entry.sign}`)}>
+              <Body>
+                <Body className="underline">{sign?.label ?? entry.sign}</Body>
+                {entry.kinds ? ` (${entry.kinds.join(', ')})` : ''}, {entry.howOften}
+              </Body>
+            </LinkRow>
+          );
+        })}
+        <Small>
+          {agent.months
+            ? `Fresh in ${monthWords(agent.months.map((m) => localMonth(m, district.latitude)))}.`
+            : 'Signs are fresh all year.'}{' '}
+          On {agent.hosts.length > 0 ? agent.hosts.join(', ') : 'any tree'}.
+        </Small>
+      </Card>
+      <Card>
+        <Heading>Told apart for sure</Heading>
+        <Body>{agent.toldApart}</Body>
+        {agent.lookAlikes.length > 0 ? <Body>Looks like it: {agent.lookAlikes.join(', ')}.</Body> : null}
+      </Card>
+      <Card>
+        <Heading>Its course</Heading>
+        <Body>{agent.course}</Body>
+        <Heading>What is done</Heading>
+        <Body>{agent.done}</Body>
+        <Small>
+          Look again within {agent.lookAgainMonths} months. Pesticide, pruning and felling follow local code and licensed practice.
+        </Small>
+      </Card>
+      <Small>Source: {agent.source}.</Small>
+    </Page>
+  );
+}
+
+function Missing({ what }: { what: string }) {
+  const router = useRouter();
+  return (
+    <Page title="Not in the library">
+      <View className="items-start gap-3">
+        <Body>No {what} goes by this name.</Body>
+        <Button onPress={() => router.navigate('/library')}>To the library</Button>
+      </View>
+    </Page>
+  );
+}

@@ -1,0 +1,257 @@
+import { useRouter } from 'expo-router';
+import { useMemo, type ReactNode } from 'react';
+import { Pressable, View } from 'react-native';
+import { plateLeaf } from '@dendrix/core/figures';
+import { LINES, lookAlikesOf, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
+import { district, library, taxonNamed } from '@/features/shell/library';
+import { todayIso } from '@/features/shell/today';
+import { capital } from '@/features/shell/words';
+import { useTrees } from '@/features/tree/useTrees';
+import { Body, Button, Card, Drawing, Heading, Latin, Page, Remark, Small, Strong, Title, useWide } from '@/ui';
+import { Plate } from './Plate';
+import { listWords, recordWords, traitNamed } from './words';
+import { YearStrip } from './YearStrip';
+
+const LINE_TITLES: Record<Line, string> = {
+  form: 'Form',
+  bark: 'Bark',
+  twig: 'Twig and bud',
+  leaf: 'Leaf',
+  'flower-fruit': 'Flower and fruit',
+  site: 'Site',
+};
+const LONGEVITY = { short: 'short-lived', medium: 'lives some generations of people', long: 'lives for centuries' } as const;
+const signLabel = new Map(library.signs.map((sign) => [sign.id, sign.label]));
+const agentNamed = new Map(library.agents.map((agent) => [agent.id, agent]));
+
+/** Finds a taxon by the name in the address. */
+export const taxonOfSlug = (slug: string): Taxon | undefined => library.taxa.find((taxon) => slugOf(taxon.name) === slug);
+
+/** Everything the library holds of one taxon. */
+export function TaxonPage({ slug }: { slug: string }) {
+  const router = useRouter();
+  const wide = useWide();
+  const taxon = taxonOfSlug(slug);
+  if (!taxon) {
+    return (
+      <Page title="Not in the library">
+        <Body>No record goes by this name.</Body>
+        <Button onPress={() => router.navigate('/library')}>To the library</Button>
+      </Page>
+    );
+  }
+  const month = Number(todayIso().slice(5, 7));
+  const main = (
+    <>
+      <Header taxon={taxon} />
+      <Card>
+        <Plate taxon={taxon} width={wide ? 150 : 142} />
+        <Small>Drawn from the record: what it says is usual, not one tree. Bars give the size where a drawing is to scale.</Small>
+      </Card>
+      <Card>
+        <Heading>The year</Heading>
+        <YearStrip taxon={taxon} month={month} />
+      </Card>
+      <Alikes taxon={taxon} />
+    </>
+  );
+  const side = (
+    <>
+      {taxon.cautions.map((caution) => (
+        <Remark key={caution} mood="caution">
+          {caution}
+        </Remark>
+      ))}
+      <Normal taxon={taxon} />
+      {LINES.map((line) => (
+        <Traits key={line} taxon={taxon} line={line} />
+      ))}
+      <InTown taxon={taxon} />
+      <Small>
+        {taxon.name} {taxon.author}. Source of this record: {taxon.source}. Nothing is eaten on the strength of a name.
+      </Small>
+    </>
+  );
+  return (
+    <Page wide>
+      {wide ? (
+        <View className="flex-row items-start gap-5">
+          <View className="flex-1 gap-4">{main}</View>
+          <View className="w-[440px] gap-4">{side}</View>
+        </View>
+      ) : (
+        <>
+          {main}
+          {side}
+        </>
+      )}
+    </Page>
+  );
+}
+
+function Header({ taxon }: { taxon: Taxon }) {
+  const lists = listWords(district, taxon);
+  return (
+    <View className="gap-1">
+      <Title className="font-latin text-[30px] leading-[34px]">{taxon.name}</Title>
+      <Small>
+        {taxon.author} · {taxon.family}
+        {taxon.formerFamily ? ` (in older books ${taxon.formerFamily})` : ''}
+        {taxon.rank === 'species' ? '' : ` · ${taxon.rank === 'hybrid' ? 'hybrid' : 'group of cultivars'}`}
+      </Small>
+      <Body>
+        {taxon.commonNames.map(({ name, where, note }, i) => (
+          <Body key={`${name}/${where}`}>
+            {i > 0 ? '; ' : ''}
+            <Strong>{name}</Strong> in {where === 'everywhere' ? 'most places' : where}
+            {note ? ` (${note})` : ''}
+          </Body>
+        ))}
+      </Body>
+      {taxon.synonyms.length > 0 ? <Small>Also written {taxon.synonyms.join(', ')}.</Small> : null}
+      <Small>
+        From {taxon.origin}. {taxon.evergreen ? 'Evergreen' : 'Leafless for part of the year'}; {LONGEVITY[taxon.longevity]}; stem seldom
+        over {Math.round(taxon.maxDbh * 100)} cm.
+      </Small>
+      {lists.length > 0 ? (
+        <Remark mood={lists.some((words) => /invasive|watched/.test(words)) ? 'caution' : 'settled'} title={`In ${district.name}`}>
+          {`${capital(lists.join('; '))}.`}
+        </Remark>
+      ) : null}
+      <Small className="text-ink">{taxon.behaviour}</Small>
+    </View>
+  );
+}
+
+function Alikes({ taxon }: { taxon: Taxon }) {
+  const router = useRouter();
+  const alikes = useMemo(() => lookAlikesOf(library, taxon), [taxon]);
+  if (alikes.length === 0) return null;
+  return (
+    <Card className="gap-3">
+      <Heading>Taken for</Heading>
+      {alikes.map((alike) => {
+        const other = taxonNamed(alike.taxon);
+        return (
+          <View key={alike.taxon} className="flex-row gap-3">
+            {other ? <Drawing figure={plateLeaf(other)} width={52} height={52} /> : null}
+            <View className="min-w-0 flex-1 gap-1">
+              <Pressable
+                role="link"
+                aria-label={alike.taxon}
+                onPress={() => router.push(`/library/taxon/${slugOf(alike.taxon)}`)}
+                className="min-h-[32px] justify-center active:opacity-60"
+              >
+                <Latin className="text-[18px] leading-[22px] underline">{alike.taxon}</Latin>
+              </Pressable>
+              {alike.marks.map((mark) => (
+                <Small key={`${mark.toldBy}/${mark.words}`} className="text-ink">
+                  <Strong className="text-[14px]">{traitNamed(mark.by)?.label}: </Strong>
+                  {mark.toldBy === taxon.name ? mark.words : `Seen from ${mark.toldBy}: ${mark.words}`}
+                </Small>
+              ))}
+              <Button
+                className="self-start"
+                label={`Tell ${taxon.name} and ${alike.taxon} apart`}
+                onPress={() => router.push(`/library/tell-apart?taxa=${slugOf(taxon.name)},${slugOf(alike.taxon)}`)}
+              >
+                Tell the two apart
+              </Button>
+            </View>
+          </View>
+        );
+      })}
+    </Card>
+  );
+}
+
+function Normal({ taxon }: { taxon: Taxon }) {
+  const router = useRouter();
+  if (taxon.normal.length + taxon.prone.length === 0) return null;
+  return (
+    <Card>
+      {taxon.normal.length > 0 ? <Heading>Normal on it, though it looks like trouble</Heading> : null}
+      {taxon.normal.map((finding) => (
+        <Body key={`${finding.sign}/${finding.why}`}>
+          <Strong>{signLabel.get(finding.sign) ?? finding.sign}: </Strong>
+          {finding.why}
+        </Body>
+      ))}
+      {taxon.prone.length > 0 ? <Heading>Prone to</Heading> : null}
+      {taxon.prone.map((id) => (
+        <LinkRow key={id} label={agentNamed.get(id)?.name ?? id} onPress={() => router.push(`/library/agent/${id}`)} />
+      ))}
+    </Card>
+  );
+}
+
+/** A line of text that leads somewhere. */
+export const LinkRow = ({ label, onPress, children }: { label: string; onPress: () => void; children?: ReactNode }) => (
+  <Pressable role="link" aria-label={label} onPress={onPress} className="min-h-[48px] justify-center active:opacity-60">
+    {children ?? <Body className="underline">{label}</Body>}
+  </Pressable>
+);
+
+function Traits({ taxon, line }: { taxon: Taxon; line: Line }) {
+  const held = Object.entries(taxon.traits).flatMap(([id, record]) => {
+    const trait = traitNamed(id);
+    return trait?.line === line ? [{ trait, record }] : [];
+  });
+  return (
+    <Card>
+      <Heading>{LINE_TITLES[line]}</Heading>
+      {held.map(({ trait, record }) => (
+        <View key={trait.id} className="flex-row gap-3 border-t border-rule pt-1">
+          <Small className="w-[128px]">{trait.label}</Small>
+          <View className="min-w-0 flex-1">
+            {recordWords(trait, record).map(({ stage, words }) => (
+              <Body key={stage ?? 'all'} className="text-[15px] leading-[20px]">
+                {stage ? <Strong className="text-[15px]">{stage}: </Strong> : null}
+                {words || 'not recorded'}
+              </Body>
+            ))}
+          </View>
+        </View>
+      ))}
+      {held.length === 0 ? <Small>Nothing is recorded of this.</Small> : null}
+    </Card>
+  );
+}
+
+/** Most trees that are named one by one. */
+const SHOWN = 6;
+
+function InTown({ taxon }: { taxon: Taxon }) {
+  const router = useRouter();
+  const trees = useTrees();
+  const here = (trees.data ?? []).filter((tree) => tree.taxon === taxon.name);
+  const places = new Map<string, number>();
+  for (const tree of here) {
+    const street = tree.place.split(',')[0] ?? tree.place;
+    places.set(street, (places.get(street) ?? 0) + 1);
+  }
+  const byCount = [...places].sort((a, b) => b[1] - a[1]);
+  return (
+    <Card>
+      <Heading>Where it grows in {district.name}</Heading>
+      {trees.data === undefined ? (
+        <Small>{trees.error ? 'The town’s trees are not on this device yet.' : 'Counting …'}</Small>
+      ) : here.length === 0 ? (
+        <Small>No tree of the record is held for it.</Small>
+      ) : (
+        <>
+          <Body>
+            {here.length} {here.length === 1 ? 'tree' : 'trees'}: {byCount.map(([street, n]) => `${street} ${n}`).join(', ')}.
+          </Body>
+          <View className="flex-row flex-wrap gap-2">
+            {here.slice(0, SHOWN).map((tree) => (
+              <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
+                {tree.tag}
+              </Button>
+            ))}
+          </View>
+        </>
+      )}
+    </Card>
+  );
+}

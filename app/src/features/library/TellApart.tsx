@@ -1,0 +1,153 @@
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { figureFor, plateLeaf } from '@dendrix/core/figures';
+import { tellApart, type Split } from '@dendrix/core/identify';
+import { slugOf, type Taxon } from '@dendrix/core/knowledge';
+import { recordMonth, showsAt } from '@dendrix/core/season';
+import { district, library, names, taxonNamed } from '@/features/shell/library';
+import { todayIso } from '@/features/shell/today';
+import { Body, Button, Card, Choice, Drawing, Field, Heading, Latin, Page, Small, Strong, useWide } from '@/ui';
+import { taxonOfSlug } from './TaxonPage';
+
+const MOST = 4;
+/** Splits shown before "All marks". */
+const FIRST = 8;
+
+const powerWords = (power: number) =>
+  power > 0.9 ? 'nearly always splits them' : power > 0.65 ? 'mostly splits them' : power > 0.4 ? 'often helps' : 'helps a little';
+
+/** Two to four taxa side by side, the marks that split them first. */
+export function TellApart() {
+  const router = useRouter();
+  const wide = useWide();
+  const { taxa: asked = '' } = useLocalSearchParams<{ taxa?: string }>();
+  const chosen = useMemo(
+    () =>
+      asked
+        .split(',')
+        .flatMap((slug) => taxonOfSlug(slug) ?? [])
+        .slice(0, MOST),
+    [asked],
+  );
+  const [when, setWhen] = useState<'all' | 'now'>('all');
+  const [all, setAll] = useState(false);
+  const choose = (next: readonly Taxon[]) => router.setParams({ taxa: next.map((taxon) => slugOf(taxon.name)).join(',') });
+  const splits = useMemo(() => {
+    if (chosen.length < 2) return [];
+    const month = recordMonth(todayIso(), district.latitude);
+    return tellApart(
+      library,
+      chosen.map((taxon) => taxon.name),
+    ).filter((split) => when === 'all' || chosen.every((taxon) => showsAt(split.trait, taxon, month)));
+  }, [chosen, when]);
+  return (
+    <Page title="Tell apart" wide={wide}>
+      <View className="flex-row flex-wrap gap-2">
+        {chosen.map((taxon) => (
+          <Button key={taxon.name} label={`Take ${taxon.name} out`} onPress={() => choose(chosen.filter((other) => other !== taxon))}>
+            {`${taxon.name}  ✕`}
+          </Button>
+        ))}
+      </View>
+      {chosen.length < MOST ? (
+        <AddTaxon chosen={chosen} onAdd={(taxon) => choose([...chosen, taxon])} />
+      ) : (
+        <Small>Four side by side is the most.</Small>
+      )}
+      {chosen.length < 2 ? (
+        <Body>Choose two to four trees; what splits them comes up drawn side by side, best marks first.</Body>
+      ) : (
+        <>
+          <Choice
+            label="When"
+            options={[
+              { value: 'all', words: 'All year' },
+              { value: 'now', words: 'What shows now' },
+            ]}
+            value={when}
+            onChange={setWhen}
+          />
+          <View className="flex-row gap-2">
+            {chosen.map((taxon) => (
+              <View key={taxon.name} className="min-w-0 flex-1 items-center gap-1">
+                <Drawing figure={plateLeaf(taxon)} width={72} height={72} />
+                <Latin className="text-center text-[16px] leading-[19px]">{taxon.name}</Latin>
+              </View>
+            ))}
+          </View>
+          {splits.length === 0 ? (
+            <Body role="status">The records hold no mark that splits them{when === 'now' ? ' in this month' : ''}.</Body>
+          ) : null}
+          <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-4'}>
+            {splits.slice(0, all ? undefined : FIRST).map((split) => (
+              <View key={split.trait.id} className={wide ? 'w-[48.8%]' : ''}>
+                <SplitCard split={split} />
+              </View>
+            ))}
+          </View>
+          {!all && splits.length > FIRST ? <Button onPress={() => setAll(true)}>{`All ${splits.length} marks`}</Button> : null}
+        </>
+      )}
+    </Page>
+  );
+}
+
+function AddTaxon({ chosen, onAdd }: { chosen: readonly Taxon[]; onAdd: (taxon: Taxon) => void }) {
+  const [typed, setTyped] = useState('');
+  const hits = typed.trim().length >= 2 ? names.suggest(typed, 6).flatMap((hit) => taxonNamed(hit.taxon) ?? []) : [];
+  return (
+    <View className="gap-2">
+      <Field label="Add a tree by any name" value={typed} onChangeText={setTyped} autoCapitalize="none" autoCorrect={false} />
+      {hits
+        .filter((taxon) => !chosen.includes(taxon))
+        .map((taxon) => (
+          <Pressable
+            key={taxon.name}
+            role="button"
+            aria-label={`Add ${taxon.name}`}
+            onPress={() => {
+              onAdd(taxon);
+              setTyped('');
+            }}
+            className="min-h-[48px] justify-center rounded-md border border-ink bg-sheet px-3 active:opacity-60"
+          >
+            <Latin className="text-[17px]">{taxon.name}</Latin>
+          </Pressable>
+        ))}
+    </View>
+  );
+}
+
+/** One mark, drawn for each taxon. */
+function SplitCard({ split }: { split: Split }) {
+  const { trait, shows, words, power } = split;
+  return (
+    <Card className="gap-2">
+      <View className="flex-row items-baseline justify-between gap-3">
+        <Heading className="flex-shrink">{trait.label}</Heading>
+        <Small>{powerWords(power)}</Small>
+      </View>
+      <View className="flex-row gap-2">
+        {shows.map((side) => {
+          const first = side.states[0];
+          const figure = first ? figureFor(trait.id, first) : null;
+          const labels = side.states.slice(0, 3).map((id) => trait.states.find((state) => state.id === id)?.label.toLowerCase() ?? id);
+          const number = side.from !== undefined ? `${side.from} to ${side.to}${trait.number?.unit ? ` ${trait.number.unit}` : ''}` : null;
+          return (
+            <View key={side.taxon} className="min-w-0 flex-1 items-center gap-1">
+              {figure ? <Drawing figure={figure} width="100%" height={84} label={`${side.taxon}: ${labels.join(', ')}`} /> : null}
+              <Strong className="text-center text-[15px] leading-[19px]">{number ?? labels[0] ?? 'not recorded'}</Strong>
+              {labels.length > 1 ? <Small className="text-center">or {labels.slice(1).join(', ')}</Small> : null}
+            </View>
+          );
+        })}
+      </View>
+      {words.map((line) => (
+        <Small key={line} className="text-ink">
+          {line}
+        </Small>
+      ))}
+    </Card>
+  );
+}

@@ -1,0 +1,50 @@
+import { Text, View } from 'react-native';
+import type { Taxon } from '@dendrix/core/knowledge';
+import { localMonth, MONTH_NAMES, monthsOf, monthWords } from '@dendrix/core/season';
+import { district } from '@/features/shell/library';
+import { Small, Strong } from '@/ui';
+
+const ROWS = [
+  { key: 'leaf', words: 'In leaf', mark: 'bg-lichen' },
+  { key: 'flower', words: 'Flower', mark: 'bg-oxide' },
+  { key: 'fruit', words: 'Fruit', mark: 'bg-ink' },
+  { key: 'autumn', words: 'Autumn colour', mark: 'bg-sulphur' },
+] as const;
+
+/** The year of a taxon at this district: what shows in which month, this month framed. */
+export function YearStrip({ taxon, month }: { taxon: Taxon; month: number }) {
+  return (
+    <View className="gap-2">
+      <View className="flex-row" aria-hidden>
+        <View className="w-[92px]" />
+        {MONTH_NAMES.map((name, i) => (
+          <Text
+            key={name}
+            className={`flex-1 text-center text-[13px] ${i + 1 === month ? 'font-body-bold text-ink underline' : 'font-body text-soft'}`}
+          >
+            {name.charAt(0)}
+          </Text>
+        ))}
+      </View>
+      {ROWS.map(({ key, words, mark }) => {
+        const months = new Set(monthsOf(taxon.months[key]).map((m) => localMonth(m, district.latitude)));
+        if (months.size === 0) return null;
+        const said = monthWords(monthsOf(taxon.months[key]).map((m) => localMonth(m, district.latitude)));
+        return (
+          <View key={key} role="img" aria-label={`${words}: ${said}`} className="flex-row items-center">
+            <Strong className="w-[92px] text-[14px] leading-[17px]">{words}</Strong>
+            {MONTH_NAMES.map((name, i) => (
+              <View
+                key={name}
+                className={`h-[18px] flex-1 justify-center border-y ${i + 1 === month ? 'border-x-2 border-ink' : 'border-x border-x-paper border-y-rule'}`}
+              >
+                {months.has(i + 1) ? <View className={`h-[12px] ${mark}`} /> : null}
+              </View>
+            ))}
+          </View>
+        );
+      })}
+      <Small>At this district’s latitude; {MONTH_NAMES[month - 1]} is framed.</Small>
+    </View>
+  );
+}

@@ -1,0 +1,45 @@
+import { STAGES, type District, type Frequency, type Stage, type Taxon, type Trait, type TraitRecord } from '@dendrix/core/knowledge';
+import { library } from '@/features/shell/library';
+
+const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
+export const traitNamed = (id: string): Trait | undefined => traits.get(id);
+
+const HOW_OFTEN: Record<Frequency, string> = { always: 'always', usually: '', sometimes: 'sometimes', rarely: 'rarely' };
+
+/** The states of a trait at a stage, likeliest first: "smooth (always), scaly plates (sometimes)". */
+export function statesWords(trait: Trait, states: Partial<Record<string, Frequency>>): string {
+  const order: Frequency[] = ['always', 'usually', 'sometimes', 'rarely'];
+  return order
+    .flatMap((often) => Object.entries(states).filter(([, f]) => f === often))
+    .map(([id, often]) => {
+      const label = trait.states.find((state) => state.id === id)?.label.toLowerCase() ?? id;
+      const word = HOW_OFTEN[often as Frequency];
+      return word ? `${label} (${word})` : label;
+    })
+    .join(', ');
+}
+
+/** What a record says of a trait, by stage where it changes with age. */
+export function recordWords(trait: Trait, record: TraitRecord): { stage: Stage | null; words: string }[] {
+  if (record.kind === 'range') {
+    const unit = trait.number?.unit ? ` ${trait.number.unit}` : '';
+    return [{ stage: null, words: record.from === record.to ? `${record.from}${unit}` : `${record.from} to ${record.to}${unit}` }];
+  }
+  const same = STAGES.every((stage) => JSON.stringify(record[stage]) === JSON.stringify(record.mature));
+  return same
+    ? [{ stage: null, words: statesWords(trait, record.mature) }]
+    : STAGES.map((stage) => ({ stage, words: statesWords(trait, record[stage]) }));
+}
+
+const LISTS: [keyof District['lists'], string][] = [
+  ['approved', 'on the list of trees approved for planting'],
+  ['watched', 'watched: it spreads here'],
+  ['invasive', 'listed as invasive here'],
+  ['rare', 'rare here: kept to its last'],
+];
+
+/** How a district's lists stand to a taxon, in words; empty when none names it. */
+export const listWords = (district: District, taxon: Taxon): string[] => [
+  ...LISTS.filter(([list]) => district.lists[list].includes(taxon.name)).map(([, words]) => words),
+  ...(district.wild.includes(taxon.name) ? ['grows wild here'] : []),
+];
