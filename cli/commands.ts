@@ -1,11 +1,11 @@
 import { assess, assessRequest, toAssessInput } from '@dendrix/core/condition';
 import { read, Refusal } from '@dendrix/core/contracts';
-import { identify, identifyRequest, nameFinder, tellApart, toAnswer } from '@dendrix/core/identify';
-import { nearest } from '@dendrix/core/knowledge';
+import { hardlySplit, identify, identifyRequest, modelOf, nameFinder, recordWeaknesses, tellApart, toAnswer } from '@dendrix/core/identify';
+import { coverage, coverageOf, nearest } from '@dendrix/core/knowledge';
 import { measure } from '@dendrix/core/measure';
 import { loadLibrary } from '@dendrix/library';
 import { importList } from './import';
-import { print, readJson, UsageError } from './io';
+import { parseOptions, print, readJson, readRequests, UsageError } from './io';
 
 type Command = (args: readonly string[]) => number | Promise<number>;
 
@@ -25,12 +25,64 @@ function taxonNamed(words: string): string {
   });
 }
 
+/** Answers one request, or a batch line by line; a bad line gets its sentence in its place and the whole exits with 2. */
+function batch(args: readonly string[], answer: (value: unknown) => unknown): number {
+  const requests = readRequests(args);
+  if ('one' in requests) {
+    print(answer(requests.one));
+    return 0;
+  }
+  let bad = 0;
+  for (const row of requests.lines) {
+    try {
+      if ('problem' in row) throw new UsageError(row.problem);
+      print(answer(row.value));
+    } catch (error) {
+      if (!(error instanceof Refusal) && !(error instanceof UsageError)) throw error;
+      bad++;
+      print({ line: row.line, error: error.message });
+    }
+  }
+  if (bad > 0)
+    process.stderr.write(`dendrix: ${bad} of ${requests.lines.length} lines could not be answered; each says why in its place\n`);
+  return bad > 0 ? 2 : 0;
+}
+
+function coverageOfOne(name: string) {
+  const library = loadLibrary();
+  const taxon = library.taxa.find((t) => t.name === name);
+  return taxon ? { ...coverageOf(library, taxon), weak: recordWeaknesses(library, taxon) } : null;
+}
+
+/** What the whole library holds and where it is thin: the thinnest first, full records counted but not listed. */
+function coverageOfAll() {
+  const library = loadLibrary();
+  const all = coverage(library);
+  const builds = [...new Set(all.map((c) => c.build))].sort();
+  return {
+    taxa: all.length,
+    full: all.filter((c) => c.weak.length === 0).length,
+    byBuild: builds.map((build) => {
+      const held = all.filter((c) => c.build === build).map((c) => c.held);
+      return {
+        build,
+        taxa: held.length,
+        fewestTraits: Math.min(...held),
+        meanTraits: Number((held.reduce((a, b) => a + b, 0) / held.length).toFixed(1)),
+      };
+    }),
+    thin: all.filter((c) => c.weak.length > 0),
+    hardlySplit: hardlySplit(modelOf(library)),
+  };
+}
+
 export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
   [
     'identify',
     (args) => {
-      print(toAnswer(identify(loadLibrary(), read(identifyRequest, readJson(args)))));
-      return 0;
+      const library = loadLibrary();
+      const answer = (value: unknown) => toAnswer(identify(library, read(identifyRequest, value)));
+      return batch(args, answer);
     },
   ],
   [
@@ -72,6 +124,11 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'taxa',
     (args) => {
       const library = loadLibrary();
+      const options = parseOptions(args, { coverage: 'flag' });
+      if (options.flags.has('coverage')) {
+        print(options.rest.length > 0 ? coverageOfOne(taxonNamed(options.rest.join(' '))) : coverageOfAll());
+        return 0;
+      }
       if (args.length > 0) {
         const name = taxonNamed(args.join(' '));
         print(library.taxa.find((taxon) => taxon.name === name));

@@ -26,6 +26,34 @@ export function readJson(args: readonly string[]): unknown {
   }
 }
 
+/** One request of a batch, with the number of its line; or what is wrong with the line. */
+export type Line = { line: number; value: unknown } | { line: number; problem: string };
+
+/**
+ * The requests of `--in FILE` or standard input: one JSON value, or JSON Lines. A text is read as lines when it is more than one
+ * JSON value, each on a line of its own. @throws Refusal `not-json` when it is neither
+ */
+export function readRequests(args: readonly string[]): { one: unknown } | { lines: Line[] } {
+  const options = parseOptions(args, { in: 'one' });
+  if (options.rest.length > 0)
+    throw new UsageError(`"${options.rest[0]}" is not understood; the request goes in with --in FILE or standard input`);
+  const text = readText(options.one.in ?? '-');
+  try {
+    return { one: JSON.parse(text) };
+  } catch (error) {
+    const lines = text.split(/\r?\n/).flatMap((row, i): Line[] => {
+      if (row.trim() === '') return [];
+      try {
+        return [{ line: i + 1, value: JSON.parse(row) }];
+      } catch (bad) {
+        return [{ line: i + 1, problem: `not JSON: ${(bad as Error).message}` }];
+      }
+    });
+    if (lines.length > 1 && lines.some((line) => 'value' in line)) return { lines };
+    throw new Refusal('not-json', '', { detail: (error as Error).message });
+  }
+}
+
 /** Prints one JSON value. */
 export const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value)}\n`);
 

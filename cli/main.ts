@@ -10,12 +10,13 @@ const USAGE = `dendrix: name, measure and judge trees
   dendrix tell-apart TAXON TAXON…       the marks that split them
   dendrix traits                        the vocabulary
   dendrix taxa [NAME]                   the library, or one record
+  dendrix taxa --coverage [NAME]        what is thin in the library, or weak about one record
   dendrix measure [--in FILE]           one measuring task
   dendrix assess [--in FILE]            the judgement of one look at one tree
   dendrix import FILE [--zone 25N] [--unit cm] [--map HEADER=KIND] [--choose TEXT=TAXON] [--keep]
                                         reads a tree list; with --keep it goes into the database
 
-FILE may be left out or -, for standard input.`;
+FILE may be left out or -, for standard input. identify also takes JSON Lines: one request a line, one answer a line.`;
 
 /** Runs one command. @returns the exit code: 0 done, 1 failed, 2 bad request */
 export async function main(args: readonly string[]): Promise<number> {

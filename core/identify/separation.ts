@@ -1,6 +1,6 @@
-import { LINES } from '../knowledge';
+import { coverageOf, LINES, type Library, type Taxon } from '../knowledge';
+import { modelOf, type Model } from './model';
 import { combineLine } from './rank';
-import type { Model } from './model';
 
 /** Error taken for each mark when records are compared. */
 const ERROR = 0.08;
@@ -37,10 +37,12 @@ export function traitSeparation(model: Model, a: number, b: number, k: number): 
 /**
  * The log odds (nats) by which an observer who saw everything in a year would on average tell two taxa apart, marks of one line
  * counted as the engine counts them. Below log 10 the records hardly split the pair.
+ * @param enough stops counting once the pair is split by this much
  */
-export function separation(model: Model, a: number, b: number): number {
+export function separation(model: Model, a: number, b: number, enough = Infinity): number {
   let sum = 0;
   for (const line of LINES) {
+    if (sum >= enough) break;
     if (line === 'site') continue;
     const marks = model.traits.flatMap((trait, k) => {
       const nats = trait.line === line ? traitSeparation(model, a, b, k) : null;
@@ -62,9 +64,30 @@ export function hardlySplit(model: Model): { a: string; b: string; nats: number 
   const pairs: { a: string; b: string; nats: number }[] = [];
   for (let a = 0; a < model.taxa.length; a++) {
     for (let b = a + 1; b < model.taxa.length; b++) {
-      const nats = separation(model, a, b);
+      const nats = separation(model, a, b, HARDLY_SPLIT);
       if (nats < HARDLY_SPLIT) pairs.push({ a: model.taxa[a]?.name ?? '', b: model.taxa[b]?.name ?? '', nats });
     }
   }
   return pairs.sort((x, y) => x.nats - y.nats);
+}
+
+/** A named mark that splits by less than this (nats) splits in words only: the vocabulary or the records do not carry it. */
+const CARRIED = 0.15;
+
+/** What is weak about one record, in sentences: what it is silent on, marks that the records do not carry, and its closest neighbour. */
+export function recordWeaknesses(library: Library, taxon: Taxon): string[] {
+  const model = modelOf(library);
+  const t = model.taxonIndex(taxon.name);
+  const inWords = taxon.lookAlikes.flatMap(({ taxon: other, marks }) =>
+    marks
+      .filter(({ by }) => (traitSeparation(model, t, model.taxonIndex(other), model.traitIndex(by)) ?? 0) < CARRIED)
+      .map(({ by, words }) => `The mark "${words}" against ${other} stands in words only: the two records do not differ in ${by}.`),
+  );
+  const close = model.taxa.flatMap((other, u) => {
+    const nats = u === t ? Infinity : separation(model, t, u, HARDLY_SPLIT);
+    return nats < HARDLY_SPLIT
+      ? [`${other.name} is hardly split from it (${nats.toFixed(1)} nats; ten to one is ${HARDLY_SPLIT.toFixed(1)}).`]
+      : [];
+  });
+  return [...coverageOf(library, taxon).weak, ...inWords, ...close];
 }
