@@ -74,7 +74,7 @@ describe('the dendrix command', () => {
   it('lists names, traits, taxa and marks that split', () => {
     expect(dendrix(['names', 'sycamore']).json().taxa.length).toBeGreaterThanOrEqual(3);
     expect(dendrix(['traits']).json().length).toBeGreaterThan(45);
-    expect(dendrix(['taxa']).json()).toHaveLength(25);
+    expect(dendrix(['taxa']).json().length).toBeGreaterThanOrEqual(180);
     expect(dendrix(['taxa', 'rowan']).json().name).toBe('Sorbus aucuparia');
     expect(dendrix(['tell-apart', 'Tilia cordata', 'basswood']).json().marks[0].power).toBeGreaterThan(0.5);
   });
@@ -105,5 +105,36 @@ describe('the dendrix command', () => {
     expect(err).toMatch(sentence);
     expect(err.trim().split('\n')).toHaveLength(1);
     expect(out).toBe('');
+  });
+  it('says what is thin in the library, and what is weak about one record', () => {
+    const all = dendrix(['taxa', '--coverage']).json();
+    expect(all.taxa).toBeGreaterThanOrEqual(180);
+    expect(all.hardlySplit).toEqual([]);
+    expect(all.byBuild.find((b: { build: string }) => b.build === 'broadleaf').fewestTraits).toBeGreaterThanOrEqual(30);
+    const one = dendrix(['taxa', '--coverage', 'Quercus robur']).json();
+    expect(one).toMatchObject({ taxon: 'Quercus robur', build: 'broadleaf', missing: [] });
+    // The stalk of the acorn is told in words; the vocabulary has no trait for it.
+    expect(one.weak.join(' ')).toMatch(/stands in words only/);
+  });
+  it('answers a batch line by line, a bad line in its place', () => {
+    const good = { date: '2026-02-10', latitude: 46, observations: [{ trait: 'arrangement', state: 'opposite' }] };
+    const bad = { observations: [{ trait: 'bark-texture', state: 'smoth' }] };
+    const { code, out, err } = dendrix(['identify'], [good, bad, good].map((row) => JSON.stringify(row)).join('\n'));
+    const rows = out
+      .trim()
+      .split('\n')
+      .map((row) => JSON.parse(row));
+    expect(code).toBe(2);
+    expect(rows).toHaveLength(3);
+    expect(rows[0]).toEqual(rows[2]);
+    expect(rows[0].candidates.length).toBeGreaterThan(3);
+    expect(rows[1]).toEqual({ line: 2, error: expect.stringMatching(/unknown state "smoth" of bark-texture; nearest known: smooth/) });
+    expect(err).toMatch(/1 of 3 lines/);
+  });
+  it('answers a whole batch with exit 0', () => {
+    const row = JSON.stringify({ observations: [{ trait: 'leaf-type', state: 'fan' }] });
+    const { code, out } = dendrix(['identify'], `${Array.from({ length: 50 }, () => row).join('\n')}\n`);
+    expect(code).toBe(0);
+    expect(out.trim().split('\n')).toHaveLength(50);
   });
 });

@@ -69,6 +69,10 @@ const MIGRATIONS: readonly Migration[] = [
       `CREATE TABLE settings (name VARCHAR(60) PRIMARY KEY, value VARCHAR(200) NOT NULL) ${TABLE}`,
     ],
   },
+  {
+    name: '0002-later-looks',
+    statements: ['ALTER TABLE follow_ups ADD COLUMN trait VARCHAR(60) NULL AFTER season'],
+  },
 ];
 
 /** Brings a database to the newest schema. @returns names of the steps that ran */

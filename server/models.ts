@@ -120,6 +120,8 @@ export class FollowUp extends Model<InferAttributes<FollowUp>, InferCreationAttr
   declare dueOn: string;
   declare because: string;
   declare season: string | null;
+  /** A look at this trait, which stays open until somebody has seen it. */
+  declare trait: CreationOptional<string | null>;
   declare doneOn: string | null;
 }
 
@@ -246,6 +248,7 @@ export function defineModels(sequelize: Sequelize): void {
       dueOn: { ...day(), allowNull: false },
       because: word(1000),
       season: word(40, true),
+      trait: word(60, true),
       doneOn: day(),
     },
     options('follow_ups'),

@@ -96,6 +96,8 @@ export const followUpView = z.object({
   dueOn: isoDate,
   because: z.string(),
   season: z.string().nullable(),
+  /** The trait to be looked at, when the follow-up is a look that settles the name. */
+  trait: z.string().nullable(),
   doneOn: isoDate.nullable(),
 });
 export type FollowUpView = z.infer<typeof followUpView>;

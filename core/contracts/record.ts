@@ -62,6 +62,32 @@ export const LEVELS = ['species', 'cf. species', 'genus', 'family', 'none'] as c
 /** A zone that could not be reached, and why. */
 export const blocked = z.strictObject({ zone: z.enum(ZONES), why: z.string().max(200) });
 
+/** What was taken in from the tree, or picked up under it, to be looked at indoors. */
+export const SPECIMEN_PARTS = ['twig', 'leaf', 'flower', 'fruit', 'bark'] as const;
+export const specimen = z.strictObject({
+  /** As written on the paper label, such as "Q 0417 / 2026-02-10 / A". */
+  label: z.string().min(3).max(60),
+  part: z.enum(SPECIMEN_PARTS),
+  from: z.enum(['tree', 'ground']),
+  /** Traits it is to settle. */
+  settles: z.array(z.string()).max(20),
+  note: z.string().max(500).default(''),
+});
+export type Specimen = z.output<typeof specimen>;
+
+/** The label of the n-th specimen of a visit: tag, date, letter. @param n from 0 */
+export const specimenLabel = (tag: string, date: string, n: number): string => `${tag} / ${date} / ${String.fromCharCode(65 + (n % 26))}`;
+
+/** A mark that does not show now and will settle the name later. */
+export const plannedLook = z.strictObject({
+  trait: z.string(),
+  /** Calendar months at the place, in the order they come. */
+  months: z.array(z.number().int().min(1).max(12)).min(1).max(12),
+  by: isoDate,
+  because: z.string().max(1000),
+});
+export type PlannedLook = z.infer<typeof plannedLook>;
+
 /** What a person recorded at one tree on one day; never changed once submitted. */
 export const visitRecord = z.strictObject({
   observations: z.array(observationSchema).max(200),
@@ -73,6 +99,7 @@ export const visitRecord = z.strictObject({
   signs: z.array(signSeen).max(200),
   measurements,
   safety: z.array(z.string().max(100)).max(20),
+  specimens: z.array(specimen).max(20).default([]),
   note: z.string().max(5000).default(''),
 });
 export type VisitRecord = z.output<typeof visitRecord>;
@@ -104,6 +131,8 @@ export const visitSubmission = z.strictObject({
   /** The judgement as computed on the device then. */
   judgement: z.record(z.string(), z.unknown()),
   comeBack: z.strictObject({ by: isoDate, because: z.string().max(1000), season: z.string().max(40).optional() }).nullable(),
+  /** Looks that will settle the name in another season; each becomes a follow-up of its own. */
+  laterLooks: z.array(plannedLook).max(8).default([]),
   /** The visit this one corrects, if any. */
   amends: id.optional(),
 });

@@ -458,6 +458,7 @@ export function twigFigure(trait: string, state: string): Figure | null {
         ...twigShapes(
           twigOf({
             set: state,
+            thickness: 'stout',
             bud: { ...PLAIN.bud, colour: state === 'round-clusters' ? 'red' : '' },
             arrangement: state === 'round-clusters' ? 'opposite' : 'alternate',
           }),

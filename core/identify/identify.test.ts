@@ -148,7 +148,7 @@ describe('confirmation', () => {
   });
   it('one decisive mark, seen for sure, and nothing against', () => {
     const met = (certainty: Observation['certainty']) =>
-      run([see('leaf-tip', 'notched', { certainty })], { rule: 'decisive-mark', district: 'quillhaven' }).confirmation.met;
+      run([see('leaf-type', 'fan', { certainty })], { rule: 'decisive-mark', district: 'quillhaven' }).confirmation.met;
     expect(met('sure')).toBe(true);
     expect(met('guess')).toBe(false);
   });

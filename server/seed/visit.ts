@@ -1,7 +1,8 @@
 import { assess, type AssessInput } from '@dendrix/core/condition';
 import type { SignSeen, VisitName, VisitSubmission } from '@dendrix/core/contracts';
-import { identify, type Observation } from '@dendrix/core/identify';
+import { identify, type Identification, type Observation } from '@dendrix/core/identify';
 import { ZONES, type District, type Library, type Stage, type Taxon, type Zone } from '@dendrix/core/knowledge';
+import { planLook } from '@dendrix/core/schedule';
 import { recordMonth, showsAt } from '@dendrix/core/season';
 import type { DemoTree } from './trees';
 import type { Random } from './random';
@@ -65,6 +66,12 @@ function observe(library: Library, taxon: Taxon, stage: Stage, month: number, tr
       ? [{ trait: id, state, certainty: random.next() < 0.75 ? 'sure' : 'fairly', source: trait.reach === 'far' ? 'distance' : 'tree' }]
       : [];
   });
+}
+
+/** The one look in another season that would settle the name best. */
+function plannedAfter(named: Identification, date: string) {
+  const standing = named.ranking.candidates.filter((c) => c.probability > 0.02).map((c) => c.taxon.name);
+  return named.comesIntoView.slice(0, 1).flatMap((look) => planLook(look, standing, date) ?? []);
 }
 
 /** Makes the submission a phone would have sent: named by the engine, judged by the rules, as of that day. */
@@ -147,10 +154,12 @@ export function demoSubmission(library: Library, district: District, visit: Demo
           }
         : {},
       safety: ['traffic', 'overhead', 'base'],
+      specimens: [],
       note: visit.note ?? '',
     },
     name,
     judgement: judgement as unknown as Record<string, unknown>,
     comeBack: judgement.comeBack,
+    laterLooks: name.confirmed ? [] : plannedAfter(named, date),
   };
 }

@@ -76,5 +76,6 @@ export const followUpViewOf = (f: FollowUp): FollowUpView => ({
   dueOn: f.dueOn,
   because: f.because,
   season: f.season,
+  trait: f.trait ?? null,
   doneOn: f.doneOn,
 });

@@ -1,7 +1,8 @@
-import type { Sequelize, Transaction } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
 import { Refusal, type Account, type VisitSubmission } from '@dendrix/core/contracts';
 import { checkObservations } from '@dendrix/core/identify';
 import { nearest, type Library } from '@dendrix/core/knowledge';
+import { monthWords } from '@dendrix/core/season';
 import { HttpProblem, notFound } from '../http/problem';
 import { Determination, FollowUp, Tree, Visit } from '../models';
 import { record } from './audit';
@@ -25,6 +26,12 @@ function check(world: World, given: VisitSubmission): void {
     if (!signs.includes(sign.id))
       throw new Refusal('unknown-sign', `record.signs[${i}].id`, { word: sign.id, nearest: nearest(sign.id, signs) ?? 'none' });
   });
+  const traits = world.library.traits.map((trait) => trait.id);
+  const checkTrait = (word: string, path: string) => {
+    if (!traits.includes(word)) throw new Refusal('unknown-trait', path, { word, nearest: nearest(word, traits) ?? 'none' });
+  };
+  given.laterLooks.forEach((look, i) => checkTrait(look.trait, `laterLooks[${i}].trait`));
+  given.record.specimens.forEach((s, i) => s.settles.forEach((trait, j) => checkTrait(trait, `record.specimens[${i}].settles[${j}]`)));
   if (Date.parse(given.finishedAt) < Date.parse(given.startedAt))
     throw new HttpProblem(422, 'Times do not fit', 'The visit ends before it starts.', 'finishedAt');
   if (Date.parse(given.finishedAt) > world.now().getTime() + CLOCK_SLACK_MS) {
@@ -68,7 +75,7 @@ export async function keepVisit(
   userId: string,
 ): Promise<void> {
   const finishedAt = new Date(given.finishedAt);
-  const { treeId, startedAt, timeZone, libraryVersion, record: seen, name, judgement, comeBack, amends } = given;
+  const { treeId, startedAt, timeZone, libraryVersion, record: seen, name, judgement, comeBack, laterLooks, amends } = given;
   await Visit.create(
     {
       id,
@@ -105,7 +112,12 @@ export async function keepVisit(
       { transaction },
     );
   }
-  await FollowUp.update({ doneOn: given.finishedAt.slice(0, 10) }, { where: { treeId: tree.id, doneOn: null }, transaction });
+  // A look that is to settle the name stays open until its mark has been seen; everything else was this visit's to do.
+  const marks = seen.observations.map((observation) => observation.trait);
+  await FollowUp.update(
+    { doneOn: given.finishedAt.slice(0, 10) },
+    { where: { treeId: tree.id, doneOn: null, trait: { [Op.or]: [{ [Op.is]: null }, { [Op.in]: marks }] } }, transaction },
+  );
   if (comeBack) {
     await FollowUp.create(
       {
@@ -117,6 +129,16 @@ export async function keepVisit(
         season: comeBack.season ?? null,
         doneOn: null,
       },
+      { transaction },
+    );
+  }
+  const waiting = await FollowUp.findAll({ where: { treeId: tree.id, doneOn: null, trait: { [Op.not]: null } }, transaction });
+  const open = new Set(waiting.map((followUp) => followUp.trait));
+  for (const look of laterLooks) {
+    if (open.has(look.trait) || marks.includes(look.trait)) continue;
+    const { trait, months, by, because } = look;
+    await FollowUp.create(
+      { id: world.newId(), treeId, visitId: id, dueOn: by, because, season: monthWords(months), trait, doneOn: null },
       { transaction },
     );
   }

@@ -152,6 +152,7 @@ export function aVisit(treeId: string, more: Partial<VisitSubmission> = {}): Vis
       signs: [],
       measurements: { dbh: { m: 0.42, entered: '42 cm' } },
       safety: ['traffic'],
+      specimens: [],
       note: '',
     },
     name: {
@@ -164,6 +165,7 @@ export function aVisit(treeId: string, more: Partial<VisitSubmission> = {}): Vis
     },
     judgement: JSON.parse(JSON.stringify(judgement)),
     comeBack: judgement.comeBack,
+    laterLooks: [],
     ...more,
   };
 }

@@ -110,7 +110,7 @@ function Header({ taxon }: { taxon: Taxon }) {
       </Body>
       {taxon.synonyms.length > 0 ? <Small>Also written {taxon.synonyms.join(', ')}.</Small> : null}
       <Small>
-        From {taxon.origin}. {taxon.evergreen ? 'Evergreen' : 'Leafless for part of the year'}; {LONGEVITY[taxon.longevity]}; stem seldom
+        Origin: {taxon.origin}. {taxon.evergreen ? 'Evergreen' : 'Leafless for part of the year'}; {LONGEVITY[taxon.longevity]}; stem seldom
         over {Math.round(taxon.maxDbh * 100)} cm.
       </Small>
       {lists.length > 0 ? (

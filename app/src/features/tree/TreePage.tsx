@@ -4,7 +4,7 @@ import { Pressable, ScrollView, View } from 'react-native';
 import { changeSince, sideWords, zoneWords, type Assessment } from '@dendrix/core/condition';
 import type { DeterminationView, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures';
-import { HIDDEN_DECAY, SOUNDNESS, STEM_SIDES, VIGOUR, type Zone } from '@dendrix/core/knowledge';
+import { HIDDEN_DECAY, slugOf, SOUNDNESS, STEM_SIDES, VIGOUR, type Zone } from '@dendrix/core/knowledge';
 import { growth } from '@dendrix/core/measure';
 import { commonName, library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
@@ -73,6 +73,7 @@ export function TreePage({ id }: { id: string }) {
     <>
       {last ? <LastJudgement visit={last} /> : null}
       <Facts tree={tree} />
+      <StillToSettle tree={tree} />
       <Heading>Every name it had</Heading>
       {tree.determinations.map((d) => (
         <NameGiven key={d.id} given={d} tree={tree} />
@@ -129,6 +130,7 @@ export function TreePage({ id }: { id: string }) {
 }
 
 function Identity({ tree }: { tree: TreeDetail }) {
+  const router = useRouter();
   const taxon = taxonNamed(tree.taxon);
   const now = tree.determinations[0];
   return (
@@ -152,7 +154,17 @@ function Identity({ tree }: { tree: TreeDetail }) {
             {now ? `. ${now.why}` : ''}
           </Body>
         </View>
-        {taxon ? <Drawing figure={plateLeaf(taxon)} width={84} height={96} label={`Leaf of ${taxon.name}`} /> : null}
+        {taxon ? (
+          <Pressable
+            role="link"
+            aria-label={`${taxon.name} in the library`}
+            onPress={() => router.push(`/library/taxon/${slugOf(taxon.name)}`)}
+            className="items-center active:opacity-60"
+          >
+            <Drawing figure={plateLeaf(taxon)} width={84} height={90} label={`Leaf of ${taxon.name}`} />
+            <Small className="underline">its plate</Small>
+          </Pressable>
+        ) : null}
       </View>
     </View>
   );
@@ -274,6 +286,23 @@ function Facts({ tree }: { tree: TreeDetail }) {
   );
 }
 
+/** Looks in another season that wait to settle the name. */
+function StillToSettle({ tree }: { tree: TreeDetail }) {
+  const open = tree.followUps.filter((followUp) => followUp.trait !== null && followUp.doneOn === null);
+  if (open.length === 0) return null;
+  return (
+    <Remark mood="second" title="What will settle the name">
+      <View className="gap-1">
+        {open.map((followUp) => (
+          <Body key={followUp.id}>
+            {followUp.because}. By {dateWithSeason(followUp.dueOn)}.
+          </Body>
+        ))}
+      </View>
+    </Remark>
+  );
+}
+
 const Fact = ({ label, value }: { label: string; value: string }) => (
   <View>
     <Small>{label}</Small>
@@ -327,6 +356,11 @@ function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
           {visit.record.signs.map((sign, i) => (
             <Body key={i}>
               {library.signs.find((s) => s.id === sign.id)?.label ?? sign.id}, {zoneWords(sign.zone)} {signWords(sign)}
+            </Body>
+          ))}
+          {visit.record.specimens?.map((specimen) => (
+            <Body key={specimen.label}>
+              Taken in: {specimen.part} {specimen.label}, {specimen.from === 'tree' ? 'from the tree' : 'picked up beneath'}.
             </Body>
           ))}
           <Body>{judgement.note}</Body>

@@ -5,6 +5,9 @@ import { commonName } from '@/features/shell/library';
 import { Body, Drawing, Figures, Latin, Small, Strong } from '@/ui';
 import type { Naming } from './useNaming';
 
+/** What a look takes. */
+const REACH_WORDS = { far: 'from where you stand', near: 'at the stem', hand: 'in the hand' } as const;
+
 const percent = (p: number) => (p > 0.994 ? '99' : p < 0.005 ? '0' : Math.round(p * 100).toString());
 
 interface Props {
@@ -67,6 +70,7 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
         >
           <Strong className="text-on-oxide">Look next: {next.trait.label.toLowerCase()}</Strong>
           <Body className="text-[14px] leading-[18px] text-on-oxide">
+            {`${REACH_WORDS[next.reach]} · `}
             {nothing
               ? 'splits most of the library'
               : next.splits.length > 1

@@ -1,12 +1,16 @@
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import type { Candidate, Mark } from '@dendrix/core/identify';
-import { monthWords } from '@dendrix/core/season';
+import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
+import { Plate } from '@/features/library/Plate';
 import { commonName, library, names } from '@/features/shell/library';
 import { Body, Button, Card, Drawing, Field, Figures, Heading, Latin, Remark, Small, Strong } from '@/ui';
 import type { VisitDraft } from './draft';
-import { UNKNOWN } from './submission';
+import { LaterLooks } from './LaterLooks';
+import { Specimens } from './Specimens';
+import { UNKNOWN, type Later } from './submission';
 import type { ChangeDraft } from './useDraft';
 import type { Naming } from './useNaming';
 
@@ -33,14 +37,21 @@ export function NameStep({
   draft,
   naming,
   change,
+  later,
+  tree,
+  date,
   compact = false,
 }: {
   draft: VisitDraft;
   naming: Naming;
   change: ChangeDraft;
+  later: readonly Later[];
+  tree: { tag: string; place: string };
+  date: string;
   compact?: boolean;
 }) {
-  const { level, confirmation, ranking, comesIntoView, fit } = naming.result;
+  const router = useRouter();
+  const { level, confirmation, ranking, fit } = naming.result;
   const [typed, setTyped] = useState('');
   const hits = typed.trim().length >= 2 ? names.suggest(typed, 6) : [];
   const held = ranking.candidates.filter((c, i) => i < CANDIDATES && (i === 0 || c.probability > 0.002));
@@ -75,6 +86,11 @@ export function NameStep({
             />
           ))
         : null}
+      {ranking.observations.length > 0 && held.length > 1 ? (
+        <Button onPress={() => router.push(`/library/tell-apart?taxa=${held.map((c) => slugOf(c.taxon.name)).join(',')}`)}>
+          {`Tell these ${held.length} apart`}
+        </Button>
+      ) : null}
       {compact ? null : (
         <View className="gap-3">
           <Heading>Write the name yourself</Heading>
@@ -112,17 +128,8 @@ export function NameStep({
           ) : null}
         </View>
       )}
-      {comesIntoView.length > 0 && ranking.observations.length > 0 ? (
-        <Remark mood="plain" title="What will settle it later">
-          <View>
-            {comesIntoView.slice(0, 4).map((look) => (
-              <Small key={look.trait.id} className="text-ink">
-                {look.trait.label}: {monthWords(look.months)}
-              </Small>
-            ))}
-          </View>
-        </Remark>
-      ) : null}
+      <LaterLooks later={later} change={change} />
+      {compact ? null : <Specimens draft={draft} naming={naming} change={change} tag={tree.tag} place={tree.place} date={date} />}
     </View>
   );
 }
@@ -170,11 +177,14 @@ function CandidateCard({ candidate, chosen, onChoose }: { candidate: Candidate; 
               {silent.map(markWords).join('; ')}.
             </Body>
           ) : null}
-          {taxon.lookAlikes.map((alike) => (
+          <Plate taxon={taxon} width={96} />
+          {lookAlikesOf(library, taxon).map((alike) => (
             <View key={alike.taxon}>
               <Latin className="text-[16px]">Not {alike.taxon}?</Latin>
               {alike.marks.map((mark) => (
-                <Small key={mark.words}>{mark.words}</Small>
+                <Small key={`${mark.toldBy}/${mark.words}`}>
+                  {mark.toldBy === taxon.name ? mark.words : `Seen from ${mark.toldBy}: ${mark.words}`}
+                </Small>
               ))}
             </View>
           ))}

@@ -19,7 +19,7 @@ import { NameStep } from './NameStep';
 import { Question } from './Question';
 import { SafetyStep } from './SafetyStep';
 import { SignSheet } from './SignSheet';
-import { judgementOf, nameOf, submissionOf } from './submission';
+import { judgementOf, nameOf, submissionOf, laterOf } from './submission';
 import { useDraft } from './useDraft';
 import { useNaming, type Naming } from './useNaming';
 import { WalkStep } from './WalkStep';
@@ -124,6 +124,7 @@ function VisitBody({
     return readMeasurements(draft.measure, settings, taxonNamed(name.taxon), before ? { dbh: before.m, years } : null);
   }, [draft.measure, settings, name.taxon, last]);
   const judgement = useMemo(() => judgementOf(draft, name, measuring, date), [draft, name, measuring, date]);
+  const later = useMemo(() => laterOf(draft, naming, date), [draft, naming, date]);
   const empty =
     draft.observations.length + draft.signs.length + draft.looked.length + draft.blocked.length === 0 &&
     draft.chosenName === null &&
@@ -202,7 +203,7 @@ function VisitBody({
             >
               {draft.part === 'name' && showNames ? (
                 <>
-                  <NameStep draft={draft} naming={naming} change={change} />
+                  <NameStep {...{ draft, naming, change, later, tree, date }} />
                   <Button kind="next" onPress={() => change({ part: 'measure' })}>
                     Go on: measure
                   </Button>
@@ -243,13 +244,13 @@ function VisitBody({
                   change={change}
                   problem={empty ? 'Nothing has been recorded yet: look at something, or measure, first.' : problem}
                   empty={empty}
-                  onSend={() => void onSend(submissionOf(draft, name, measuring, judgement, new Date()))}
+                  onSend={() => void onSend(submissionOf(draft, name, measuring, judgement, later, new Date()))}
                 />
               ) : null}
             </ScrollView>
             {wide ? (
               <ScrollView className="w-[400px] flex-grow-0 border-l border-rule bg-sheet" contentContainerClassName="gap-3 p-4">
-                <NameStep draft={draft} naming={naming} change={change} compact={draft.part === 'name' && showNames} />
+                <NameStep {...{ draft, naming, change, later, tree, date }} compact={draft.part === 'name' && showNames} />
               </ScrollView>
             ) : null}
           </View>

@@ -1,6 +1,6 @@
 import { createStore, del, get, set } from 'idb-keyval';
 import { v7 as newId } from 'uuid';
-import type { SignSeen } from '@dendrix/core/contracts';
+import type { SignSeen, Specimen } from '@dendrix/core/contracts';
 import type { Observation } from '@dendrix/core/identify';
 import type { Line, Stage, Zone } from '@dendrix/core/knowledge';
 
@@ -41,6 +41,10 @@ export interface VisitDraft {
   chosenName: string | null;
   infraspecific: string;
   infraspecificEvidence: string;
+  /** Looks in another season that the person added to, or took off, what the engine plans by itself; trait ids. */
+  laterAdded: string[];
+  laterDropped: string[];
+  specimens: Specimen[];
   note: string;
 }
 
@@ -67,6 +71,9 @@ export function newDraft(treeId: string, now: Date, tree: { planted: boolean | n
     chosenName: null,
     infraspecific: '',
     infraspecificEvidence: '',
+    laterAdded: [],
+    laterDropped: [],
+    specimens: [],
     note: '',
   };
 }

@@ -24,7 +24,9 @@ export function useDraft(treeId: string, tree: TreeBrief | undefined) {
     if (!tree || latest.current?.treeId === treeId) return;
     void loadDraft(treeId).then((kept) => {
       const now = new Date();
-      const begun = kept ?? newDraft(treeId, now, { planted: tree.planted, lifeStage: stageFrom(tree.plantedYear, now.getFullYear()) });
+      const fresh = newDraft(treeId, now, { planted: tree.planted, lifeStage: stageFrom(tree.plantedYear, now.getFullYear()) });
+      // A draft begun by an older version of the app lacks what came in since.
+      const begun = kept ? { ...fresh, ...kept } : fresh;
       latest.current = begun;
       setDraft(begun);
     });

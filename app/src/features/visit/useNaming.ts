@@ -12,6 +12,9 @@ export interface Naming {
   next: Look | undefined;
 }
 
+/** Names below this do not decide which questions are asked. */
+const STANDS = 0.002;
+
 /** Leaves, flowers and fruit can lie in the litter at any time; other traits only show on the tree. */
 const canShowNow = (trait: Trait, inLeaf: boolean): boolean => trait.shows !== 'off' || trait.showsFaintly || !inLeaf;
 
@@ -36,13 +39,16 @@ export function useNaming(draft: VisitDraft, date: string): Naming {
     const inLeaf = inLeafSeason(date, district.latitude);
     const answered = new Set(observations.map((o) => o.trait));
     const set = new Set(cannotSee);
+    // A needle's form is no question for a tree with blades: a trait that no standing name holds is not asked.
+    const standing = result.ranking.candidates.filter((c) => c.probability >= STANDS);
+    const heldBySome = (trait: Trait) => answered.has(trait.id) || standing.some((c) => c.taxon.traits[trait.id] !== undefined);
     const rankOf = (trait: Trait) => (answered.has(trait.id) || set.has(trait.id) ? -1 : (worth.get(trait.id) ?? 0));
     return {
       result,
       next: result.lookNext[0],
       questionsOf: (line) =>
         library.traits
-          .filter((trait) => trait.line === line && canShowNow(trait, inLeaf))
+          .filter((trait) => trait.line === line && canShowNow(trait, inLeaf) && heldBySome(trait))
           .map((trait, i) => ({ trait, i }))
           .sort((a, b) => rankOf(b.trait) - rankOf(a.trait) || a.i - b.i)
           .map(({ trait }) => trait),
