@@ -31,6 +31,8 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await answer(page, 'Bark', 'Bark texture', /^Mosaic flakes/);
     await answer(page, 'Twig', 'Bud scales', /^One cap/);
     await answer(page, 'Twig', 'Arrangement', /^Alternate/);
+    await answer(page, 'Leaf', 'Lobe depth', /^About half way/);
+    await answer(page, 'Leaf', 'Leaf underside', /^Paler/);
     await answer(page, 'Fruit', 'Fruit', /^Spiky ball/);
     await page.getByRole('radio', { name: 'In the litter' }).click();
     await page.getByRole('button', { name: /^Leading name Platanus × acerifolia/ }).click();

@@ -121,6 +121,33 @@ describe('trees and visits', () => {
     expect(body.dueOn).toBe(visit.comeBack?.by);
     expect(body.followUps.filter((f: { doneOn: string | null }) => f.doneOn === null)).toHaveLength(1);
   });
+  it('a look that will settle the name later stays open until its mark is seen, and is not planned twice', async () => {
+    const { crew, id } = await newTree('T-1b');
+    const look = { trait: 'flower-form', months: [4, 5], by: '2027-04-15', because: 'Flower, April to May: tells one plane from another' };
+    const open = async () =>
+      (await crew.get(`/trees/${id}`)).body.followUps.filter((f: { doneOn: string | null }) => f.doneOn === null) as {
+        trait: string | null;
+        dueOn: string;
+        season: string | null;
+      }[];
+    await crew.put(`/visits/${newId()}`, aVisit(id, { laterLooks: [look] }));
+    expect((await open()).find((f) => f.trait === 'flower-form')).toMatchObject({ dueOn: '2027-04-15', season: 'April to May' });
+    // Another visit that does not see the flower leaves it open, and does not open a second one.
+    await crew.put(`/visits/${newId()}`, aVisit(id, { laterLooks: [look] }));
+    expect((await open()).filter((f) => f.trait === 'flower-form')).toHaveLength(1);
+    const seen = aVisit(id);
+    seen.record.observations = [{ trait: 'flower-form', state: 'pom-pom', certainty: 'sure', source: 'tree' }];
+    seen.record.specimens = [{ label: 'T-1b / 2026-06-15 / A', part: 'twig', from: 'ground', settles: ['pith'], note: '' }];
+    await crew.put(`/visits/${newId()}`, seen);
+    expect((await open()).filter((f) => f.trait !== null)).toHaveLength(0);
+    expect((await crew.get(`/trees/${id}`)).body.visits[0].record.specimens[0].label).toBe('T-1b / 2026-06-15 / A');
+    const odd = await crew.put(`/visits/${newId()}`, aVisit(id, { laterLooks: [{ ...look, trait: 'flower-frm' }] }));
+    expect(odd.body).toMatchObject({
+      status: 422,
+      path: 'laterLooks[0].trait',
+      detail: expect.stringMatching(/nearest known: flower-form/),
+    });
+  });
   it('refuses a visit of an unknown tree, an unknown mark, a wrong clock, and keeps nothing', async () => {
     const { crew, id } = await newTree('T-2');
     const put = (visit: unknown) => crew.put(`/visits/${newId()}`, visit);

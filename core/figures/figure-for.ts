@@ -145,8 +145,23 @@ function positionFigure(state: string): Figure | null {
   }
 }
 
-/** Draws the answer of one state of one trait, or null where words say it better (a smell, a soil). */
+const drawn = new Map<string, Figure | null>();
+
+/**
+ * The drawing of one state of one trait, or null where words say it better (a smell, a soil). Drawn once and kept: the same answer
+ * is the same figure, so a screen that shows it again has nothing to do.
+ */
 export function figureFor(trait: string, state: string): Figure | null {
+  const key = `${trait}/${state}`;
+  let figure = drawn.get(key);
+  if (figure === undefined) {
+    figure = draw(trait, state);
+    drawn.set(key, figure);
+  }
+  return figure;
+}
+
+function draw(trait: string, state: string): Figure | null {
   const leaf = LEAF_STATES[trait];
   if (leaf) return leafFigure(leafOf(leaf(state)));
   switch (trait) {

@@ -30,7 +30,7 @@ const DENSITY: Record<string, { laterals: number; twigs: number; levels: number;
 const BEND: Record<string, { start: number; early: number; late: number; jitter: number }> = {
   ascending: { start: 0.95, early: -0.2, late: -0.35, jitter: 0.1 },
   horizontal: { start: 1.42, early: 0.08, late: 0.06, jitter: 0.08 },
-  drooping: { start: 0.95, early: 0.7, late: 1.9, jitter: 0.08 },
+  drooping: { start: 1.25, early: 0.5, late: 2.2, jitter: 0.06 },
   'upturned-tips': { start: 1.5, early: 0.38, late: -1.5, jitter: 0.06 },
   tortuous: { start: 1.05, early: -0.1, late: -0.1, jitter: 0.95 },
 };

@@ -48,8 +48,17 @@ export function leafFormOf(taxon: Taxon): LeafForm {
   });
 }
 
-/** The leaf of a taxon alone, for lists and strips. */
-export const plateLeaf = (taxon: Taxon): Figure => leafFigure(leafFormOf(taxon));
+const leaves = new WeakMap<Taxon, Figure>();
+
+/** The leaf of a taxon alone, for lists and strips; drawn once and kept. */
+export function plateLeaf(taxon: Taxon): Figure {
+  let figure = leaves.get(taxon);
+  if (!figure) {
+    figure = leafFigure(leafFormOf(taxon));
+    leaves.set(taxon, figure);
+  }
+  return figure;
+}
 
 /** One drawing of a plate. */
 export interface PlatePart {

@@ -25,8 +25,9 @@ const SPEAKS = Math.log(1.5);
 const AGAINST = Math.log(1.25);
 /** The total by which every look-alike must be beaten. */
 const BEATEN = Math.log(10);
-/** A taxon below this probability is no longer a look-alike worth holding a name back for, unless the record names it as one. */
+/** A taxon below this probability is no longer a look-alike worth holding a name back for; one that a record names holds on longer. */
 const STANDING = 0.001;
+const NAMED_STANDING = 0.0001;
 
 /** Words for a list: "a", "a and b", "a, b and c". */
 export const listWords = (items: readonly string[]): string =>
@@ -52,10 +53,12 @@ export function confirmation(model: Model, ranking: Ranking, rule: Confirmation[
   return rule === 'decisive-mark' ? decisiveMark(model, ranking, best) : threeLines(model, ranking, best);
 }
 
-/** The taxa that could be mistaken for the leading one: those its record names, and any still standing. */
+/** The taxa that could be mistaken for the leading one: any still standing, those that a record names a little longer. */
 function lookAlikes(model: Model, ranking: Ranking, best: Candidate): Candidate[] {
   const named = new Set(lookAlikesOf(model.library, best.taxon).map((alike) => alike.taxon));
-  return ranking.candidates.filter((other) => other !== best && (named.has(other.taxon.name) || other.probability > STANDING));
+  return ranking.candidates.filter(
+    (other) => other !== best && other.probability > (named.has(other.taxon.name) ? NAMED_STANDING : STANDING),
+  );
 }
 
 function threeLines(model: Model, ranking: Ranking, best: Candidate): Confirmation {
@@ -79,9 +82,10 @@ function threeLines(model: Model, ranking: Ranking, best: Candidate): Confirmati
   const forWords = speaking.length
     ? `${listWords(speaking.map((line) => LINE_WORDS[line]))} ${speaking.length === 1 ? 'speaks' : 'speak'} for ${name}`
     : `no line speaks for ${name} yet`;
+  // A line that suits a look-alike better is not counted as speaking; it holds the name back only when too few others speak.
   const obstacles = [
     ...(against.length ? [`${listWords(against.map((line) => LINE_WORDS[line]))} against it`] : []),
-    ...shared,
+    ...(speaking.length < 3 ? shared : []),
     ...(unbeaten.length ? [`not yet split from ${listWords(unbeaten.slice(0, 3).map((o) => o.taxon.name))}`] : []),
     ...(speaking.length < 3 ? [`three lines are asked for, ${speaking.length} ${speaking.length === 1 ? 'is' : 'are'} there`] : []),
   ];

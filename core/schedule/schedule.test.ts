@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { derive, reviewWeight, type TreeRecord } from '../review';
 import { monthsOf, monthWords, recordMonth, seasonOf } from '../season';
 import { testLibrary } from '../testing/library';
-import { addMonths, daysBetween, distance, due, settles, walkingOrder, walkLength } from '.';
+import { addMonths, daysBetween, distance, due, dueInMonths, planLook, settles, walkingOrder, walkLength } from '.';
 
 describe('dates', () => {
   it('the 31st of a short month becomes its last day', () => expect(addMonths('2026-08-31', 6)).toBe('2027-02-28'));
@@ -157,5 +157,26 @@ describe('the queue', () => {
       ).weight;
     expect(of('act first', [])).toBeGreaterThan(of('weakness', ['Acer saccharinum']));
     expect(of('weakness', ['Acer saccharinum'])).toBeGreaterThan(of('weakness', ['Acer rubrum']));
+  });
+});
+
+describe('looks in another season', () => {
+  it.each([
+    [[4, 5], '2026-02-10', '2026-04-15'],
+    [[4, 5], '2026-04-20', '2026-05-15'],
+    [[4, 5], '2026-06-01', '2027-04-15'],
+    [[12, 1], '2026-12-20', '2027-01-15'],
+    [[10], '2026-10-15', '2027-10-15'],
+  ])('months %j from %s are due by %s', (months, today, due) => expect(dueInMonths(months, today)).toBe(due));
+  it('a mark that never shows is not planned', () => expect(dueInMonths([], '2026-01-01')).toBeNull());
+  it('says what it is for, in words', () => {
+    const look = { trait: { id: 'flower-colour', label: 'Flower colour' }, months: [5, 6] };
+    expect(planLook(look, ['Aesculus hippocastanum', 'Aesculus × carnea'], '2026-01-10')).toEqual({
+      trait: 'flower-colour',
+      months: [5, 6],
+      by: '2026-05-15',
+      because: 'Flower colour, May to June: tells Aesculus hippocastanum from Aesculus × carnea',
+    });
+    expect(planLook(look, ['Ginkgo biloba'], '2026-01-10')?.because).toMatch(/makes the name surer/);
   });
 });

@@ -80,7 +80,7 @@ export async function seedQuillhaven(world: World, today: string): Promise<{ tre
   for (const { demo: tree, look } of planned) {
     const date = addDays(today, -look.daysAgo);
     const treeId = ids.get(tree.tag) as string;
-    const submission = demoSubmission(world.library, district, { tree, treeId, date, ...look }, random);
+    const submission = demoSubmission(world.library, district, { tree, treeId, date, ...look }, random, today);
     clock.now = new Date(Date.parse(submission.finishedAt) + 3_600_000);
     const visitId = world.newId();
     const row = (await Tree.findByPk(treeId)) as Tree;

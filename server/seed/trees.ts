@@ -52,9 +52,63 @@ const PARK_KINDS: Record<string, readonly string[]> = {
   ],
   'Beacon Green': ['Fagus grandifolia', 'Ulmus americana', 'Acer saccharinum', 'Fraxinus americana', 'Betula pendula', 'Celtis laevigata'],
 };
+/** What a town plants here and there among its main kinds: one tree in six of a street, and half of a park. */
+const SPRINKLED: readonly string[] = [
+  'Acer campestre',
+  'Acer saccharum',
+  'Aesculus hippocastanum',
+  'Aesculus × carnea',
+  'Alnus cordata',
+  'Carpinus betulus',
+  'Catalpa bignonioides',
+  'Cedrus atlantica',
+  'Celtis australis',
+  'Cercis siliquastrum',
+  'Corylus colurna',
+  'Crataegus monogyna',
+  'Fagus sylvatica',
+  'Fraxinus excelsior',
+  'Fraxinus ornus',
+  'Ginkgo biloba',
+  'Gleditsia triacanthos',
+  'Ilex aquifolium',
+  'Juglans regia',
+  'Koelreuteria paniculata',
+  'Liquidambar styraciflua',
+  'Magnolia grandiflora',
+  'Metasequoia glyptostroboides',
+  'Morus alba',
+  'Olea europaea',
+  'Parrotia persica',
+  'Picea abies',
+  'Pinus nigra',
+  'Pinus sylvestris',
+  'Prunus avium',
+  'Prunus cerasifera',
+  'Prunus serrulata',
+  'Pyrus calleryana',
+  'Quercus cerris',
+  'Quercus ilex',
+  'Quercus palustris',
+  'Quercus robur',
+  'Robinia pseudoacacia',
+  'Salix babylonica',
+  'Sequoiadendron giganteum',
+  'Sorbus aria',
+  'Styphnolobium japonicum',
+  'Taxus baccata',
+  'Tilia platyphyllos',
+  'Tilia tomentosa',
+  'Tilia × europaea',
+  'Trachycarpus fortunei',
+  'Ulmus parvifolia',
+  'Zelkova serrata',
+];
+const SPRINKLED_SHARE = { street: 1 / 6, park: 1 / 2 } as const;
+
 const STREET_STEP = 43;
 const KERB = 5.5;
-const PARK_TREES = 26;
+const PARK_TREES = 44;
 const APART = 7;
 
 /** Common names the old list used instead of the scientific one, some of them of two minds. */
@@ -81,7 +135,8 @@ export function demoTrees(taxa: readonly Taxon[], thisYear: number, random: Rand
   const points: Point[] = [];
   const put = (at: Point, place: string, siteKind: DemoTree['siteKind'], kinds: readonly string[]) => {
     if (onWater(at) || points.some((p) => Math.hypot(p[0] - at[0], p[1] - at[1]) < APART)) return;
-    const taxon = byName.get(random.pick(kinds));
+    const here = siteKind === 'park' ? SPRINKLED_SHARE.park : SPRINKLED_SHARE.street;
+    const taxon = byName.get(random.pick(random.next() < here ? SPRINKLED : kinds));
     if (!taxon) return;
     const most = { short: 45, medium: 85, long: 120 }[taxon.longevity];
     const age = Math.round(4 + (most - 4) * random.next() ** 1.6);

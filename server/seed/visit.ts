@@ -75,7 +75,7 @@ function plannedAfter(named: Identification, date: string) {
 }
 
 /** Makes the submission a phone would have sent: named by the engine, judged by the rules, as of that day. */
-export function demoSubmission(library: Library, district: District, visit: DemoVisit, random: Random): VisitSubmission {
+export function demoSubmission(library: Library, district: District, visit: DemoVisit, random: Random, today: string): VisitSubmission {
   const { tree, date } = visit;
   const year = Number(date.slice(0, 4));
   const stage = stageOf(tree, year);
@@ -160,6 +160,7 @@ export function demoSubmission(library: Library, district: District, visit: Demo
     name,
     judgement: judgement as unknown as Record<string, unknown>,
     comeBack: judgement.comeBack,
-    laterLooks: name.confirmed ? [] : plannedAfter(named, date),
+    // Old plans have had their season; only those still ahead wait in the demo.
+    laterLooks: name.confirmed ? [] : plannedAfter(named, date).filter((look) => look.by >= today),
   };
 }

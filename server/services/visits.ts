@@ -112,11 +112,21 @@ export async function keepVisit(
       { transaction },
     );
   }
-  // A look that is to settle the name stays open until its mark has been seen; everything else was this visit's to do.
+  // A look that is to settle the name stays open until its mark is seen, it is planned anew, or its time has come and gone with
+  // this visit; everything else was this visit's to do.
+  const today = given.finishedAt.slice(0, 10);
   const marks = seen.observations.map((observation) => observation.trait);
+  const settled = [...marks, ...laterLooks.map((look) => look.trait)];
   await FollowUp.update(
-    { doneOn: given.finishedAt.slice(0, 10) },
-    { where: { treeId: tree.id, doneOn: null, trait: { [Op.or]: [{ [Op.is]: null }, { [Op.in]: marks }] } }, transaction },
+    { doneOn: today },
+    {
+      where: {
+        treeId: tree.id,
+        doneOn: null,
+        [Op.or]: [{ trait: null }, { trait: { [Op.in]: settled } }, { dueOn: { [Op.lte]: today } }],
+      },
+      transaction,
+    },
   );
   if (comeBack) {
     await FollowUp.create(
@@ -132,11 +142,8 @@ export async function keepVisit(
       { transaction },
     );
   }
-  const waiting = await FollowUp.findAll({ where: { treeId: tree.id, doneOn: null, trait: { [Op.not]: null } }, transaction });
-  const open = new Set(waiting.map((followUp) => followUp.trait));
-  for (const look of laterLooks) {
-    if (open.has(look.trait) || marks.includes(look.trait)) continue;
-    const { trait, months, by, because } = look;
+  for (const { trait, months, by, because } of laterLooks) {
+    if (marks.includes(trait)) continue;
     await FollowUp.create(
       { id: world.newId(), treeId, visitId: id, dueOn: by, because, season: monthWords(months), trait, doneOn: null },
       { transaction },

@@ -132,6 +132,10 @@ export function aVisit(treeId: string, more: Partial<VisitSubmission> = {}): Vis
   const observations = [
     { trait: 'bark-texture', state: 'mosaic-flakes', certainty: 'sure' as const, source: 'tree' as const },
     { trait: 'arrangement', state: 'alternate', certainty: 'sure' as const, source: 'tree' as const },
+    { trait: 'bud-scales', state: 'one', certainty: 'sure' as const, source: 'tree' as const },
+    { trait: 'leaf-lobes', state: 'palmate', certainty: 'sure' as const, source: 'tree' as const },
+    { trait: 'lobe-depth', state: 'half', certainty: 'sure' as const, source: 'tree' as const },
+    { trait: 'leaf-underside', state: 'paler', certainty: 'sure' as const, source: 'tree' as const },
   ];
   const named = identify(lib, identifyRequest.parse({ date: TODAY, latitude: 45.6, observations }));
   const judgement = assess(

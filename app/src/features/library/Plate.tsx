@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { View } from 'react-native';
 import { plateOf, type PlatePart } from '@dendrix/core/figures';
 import type { Taxon } from '@dendrix/core/knowledge';
@@ -40,11 +41,12 @@ function caption(taxon: Taxon, part: PlatePart): string {
 
 /** The drawings of a taxon, put together from its own record, each with its size. */
 export function Plate({ taxon, width }: { taxon: Taxon; width: number }) {
+  const parts = useMemo(() => plateOf(taxon), [taxon]);
   const needles = taxon.traits['leaf-type'];
   const shoot = needles?.kind === 'states' && Object.keys(needles.mature).some((state) => SHOOTS.has(state));
   return (
     <View className="flex-row flex-wrap justify-center gap-x-4 gap-y-5">
-      {plateOf(taxon).map((part) => {
+      {parts.map((part) => {
         const words = part.part === 'leaf' && shoot ? 'Shoot' : PART_WORDS[part.part];
         const swatch = part.part === 'bark-young' || part.part === 'bark-old';
         const said = [words, caption(taxon, part), part.bar ? `bar ${part.bar}` : ''].filter(Boolean);

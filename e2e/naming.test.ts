@@ -1,0 +1,168 @@
+// Naming in winter and in summer, on a phone; looking up and telling apart, on a phone and on a wide screen.
+import type { Page } from 'playwright-core';
+import { answer, goIn, signIn, startTown, TODAY, type Town } from './town';
+
+let town: Town;
+beforeAll(async () => {
+  town = await startTown();
+}, 120_000);
+afterAll(() => town?.stop());
+jest.setTimeout(120_000);
+
+/** A phone whose day is another one. */
+async function phoneOn(date: string): Promise<Page> {
+  const page = await town.phone();
+  await page.clock.setSystemTime(new Date(`${date}T11:00:00Z`));
+  return page;
+}
+async function beginVisit(page: Page): Promise<void> {
+  await signIn(page, town, 'Luk');
+  await page.getByRole('link', { name: 'Start a visit' }).click();
+  await page.getByRole('textbox', { name: 'Tag, street or name' }).fill('Heron');
+  await page
+    .getByRole('link', { name: /^Start a visit to/ })
+    .first()
+    .click();
+  await goIn(page);
+}
+
+describe('a winter naming on a phone', () => {
+  it('by twig, bud, bark and form; litter is taken for litter; the flower becomes a follow-up', async () => {
+    const page = await phoneOn('2026-01-20');
+    await beginVisit(page);
+    await answer(page, 'Twig', 'Arrangement', /^Opposite/);
+    await answer(page, 'Twig', 'Bud colour', /^Black/);
+    await page.getByRole('button', { name: /^Leading name Fraxinus excelsior/ }).waitFor();
+    await answer(page, 'Twig', 'Twig thickness', /^Stout/);
+    await answer(page, 'Bark', 'Bark texture', /^Interlacing/);
+    await answer(page, 'Form', 'Branching', /^Coarse/);
+    await answer(page, 'Twig', 'Bud scales', /^Two or three/);
+    await answer(page, 'Twig', 'Bud surface', /^Smooth/);
+
+    // In winter a leaf is one that lies beneath, until the person says otherwise.
+    await answer(page, 'Leaf', 'Leaf type', /^Pinnate/);
+    expect(await page.getByRole('radio', { name: /In the litter/ }).getAttribute('aria-checked')).toBe('true');
+
+    // What cannot be seen is not asked again.
+    await page.getByRole('button', { name: /^Look next/ }).click();
+    const asked = await page.getByRole('heading', { level: 2 }).first().innerText();
+    await page.getByRole('button', { name: 'Can’t see it' }).click();
+    expect(await page.getByRole('heading', { level: 2 }).first().innerText()).not.toBe(asked);
+
+    await page.getByRole('button', { name: /^Leading name Fraxinus excelsior/ }).click();
+    await page.getByText(/^The marks carry the name (to species|cf\.)/).waitFor();
+    await page.getByRole('button', { name: 'Fraxinus excelsior, for and against' }).click();
+    await page.getByRole('img', { name: /^Fraxinus excelsior, Twig and buds/ }).waitFor();
+    await page.getByRole('img', { name: /^Fraxinus excelsior, Leaf, 20 to 35 cm, bar/ }).waitFor();
+    const later = page.getByRole('checkbox', { name: /^Come back for/ });
+    await later.first().waitFor();
+    if ((await later.first().getAttribute('aria-checked')) === 'false') await later.first().click();
+    const planned = ((await later.first().getAttribute('aria-label')) ?? '').replace('Come back for ', '');
+
+    await page.getByRole('button', { name: 'Label a twig, leaf or fruit' }).click();
+    await page.getByText(/^Q \d{4} \/ 2026-01-20 \/ A$/).waitFor();
+    await page.getByRole('radio', { name: 'From the tree' }).click();
+
+    // All of it survives a reload.
+    await page.reload();
+    await page.getByRole('button', { name: /^Leading name Fraxinus excelsior/ }).click();
+    await page.getByText(/^Q \d{4} \/ 2026-01-20 \/ A$/).waitFor();
+    expect(await later.first().getAttribute('aria-checked')).toBe('true');
+
+    await page.getByRole('tab', { name: 'Judge' }).click();
+    await page.getByRole('button', { name: 'Send for a second look' }).click();
+    await page.getByText('What will settle the name').waitFor();
+    await page.getByText(planned, { exact: false }).first().waitFor();
+  });
+});
+
+describe('a summer naming on a phone', () => {
+  it('by leaf, then by what the engine asks; look-alikes told apart beside it', async () => {
+    const page = await phoneOn(TODAY);
+    await beginVisit(page);
+    await answer(page, 'Leaf', 'Leaf shape', /^Heart/);
+    await answer(page, 'Leaf', 'Leaf underside', /^Silvery white/);
+    await answer(page, 'Leaf', 'Leaf edge', /^Single teeth/);
+    await answer(page, 'Fruit', 'Fruit', /^Nutlets on a long bract/);
+    await page.getByRole('radio', { name: 'In the litter' }).click();
+    await page.getByRole('button', { name: /^Leading name Tilia tomentosa/ }).waitFor();
+    // A doubt lowers what the marks are worth, at once.
+    const percent = async () =>
+      Number(/(\d+) percent/.exec((await page.getByRole('button', { name: /^Leading name/ }).getAttribute('aria-label')) ?? '')?.[1]);
+    await page.getByRole('tab', { name: /^Leaf/ }).click();
+    await page.getByRole('button', { name: '✓ Leaf underside' }).click();
+    await page.getByRole('radio', { name: 'A guess' }).waitFor();
+    const sure = await percent();
+    await page.getByRole('radio', { name: 'A guess' }).click();
+    await page.waitForTimeout(300);
+    expect(await percent()).toBeLessThan(sure);
+    await page.getByRole('radio', { name: /Sure$/ }).click();
+
+    await page.getByRole('button', { name: /^Leading name Tilia tomentosa/ }).click();
+    await page.getByRole('button', { name: /^Tell these \d apart/ }).click();
+    await page.getByRole('heading', { name: 'Tell apart' }).waitFor();
+    await page.getByRole('button', { name: 'Take Tilia tomentosa out' }).waitFor();
+    await page.getByRole('heading', { name: 'Leaf underside' }).waitFor();
+    await page
+      .getByRole('img', { name: /^Tilia tomentosa: silvery white/ })
+      .first()
+      .waitFor();
+    await page.goBack();
+    await page.getByRole('button', { name: /^Leading name Tilia tomentosa/ }).waitFor();
+  });
+});
+
+describe('the library', () => {
+  it('on a phone: three letters find a tree, a trap asks, the page holds plate, year, look-alikes and where it grows', async () => {
+    const page = await town.phone();
+    await signIn(page, town, 'Luk');
+    await page.getByRole('link', { name: 'More' }).click();
+    await page.getByRole('button', { name: 'Open the library' }).click();
+    await page.getByRole('heading', { name: 'Library' }).waitFor();
+    const find = page.getByRole('textbox');
+    await find.fill('sycamore');
+    await page.getByText('“sycamore” means more than one tree. Which?').waitFor();
+    await find.fill('syc');
+    await page.getByRole('link', { name: /^Acer pseudoplatanus/ }).waitFor();
+    await find.fill('zzzz');
+    await page.getByText(/Nothing in the library goes by that/).waitFor();
+    await find.fill('pla');
+    await page.getByRole('link', { name: /^Platanus × acerifolia/ }).click();
+    await page.getByRole('heading', { name: 'Platanus × acerifolia' }).waitFor();
+    for (const part of [/, The tree, 20 to 35 m, bar/, /, Leaf, .* cm, bar/, /, Bark when old/, /, Fruit, .*bar/])
+      await page.getByRole('img', { name: part }).waitFor();
+    await page.getByRole('img', { name: /^In leaf: May to/ }).waitFor();
+    await page.getByRole('heading', { name: 'Normal on it, though it looks like trouble' }).waitFor();
+    await page.getByText(/^\d+ trees: .*Heron Quay/).waitFor();
+    await page.getByRole('link', { name: 'Plane anthracnose' }).click();
+    await page.getByRole('heading', { name: 'Told apart for sure' }).waitFor();
+    await page.getByRole('heading', { name: 'Plane anthracnose' }).waitFor();
+    await page.goBack();
+    await page.getByRole('button', { name: 'Tell Platanus × acerifolia and Platanus orientalis apart' }).click();
+    await page.getByRole('heading', { name: 'Lobe depth' }).waitFor();
+    await page.getByText('Platanus × acerifolia / Platanus orientalis: Half way here; deep there.').waitFor();
+  });
+  it('on a wide screen: by key, conifers alone, signs and agents, a page that is not there', async () => {
+    const page = await town.wide();
+    await signIn(page, town, 'Tomas');
+    await page.keyboard.press('l');
+    await page.getByRole('heading', { name: 'Library' }).waitFor();
+    await page.getByRole('radio', { name: 'Conifers' }).click();
+    await page.getByRole('link', { name: /^Abies concolor/ }).waitFor();
+    expect(await page.getByRole('link', { name: /^Acer/ }).count()).toBe(0);
+    await page.getByRole('radio', { name: /^Signs/ }).click();
+    await page.getByRole('textbox').fill('mines');
+    await page.getByRole('link', { name: 'Leaf mines' }).click();
+    await page.getByRole('heading', { name: 'How it weighs' }).waitFor();
+    await page.getByRole('link', { name: 'Aesculus hippocastanum' }).click();
+    await page.getByRole('heading', { name: 'Aesculus hippocastanum' }).waitFor();
+    await page.goto(`${town.base}/library/taxon/no-such-tree`);
+    await page.getByText('No record goes by this name.').waitFor();
+    await page.goto(`${town.base}/library/tell-apart?taxa=picea-abies,picea-glauca,picea-pungens`);
+    await page.getByRole('heading', { name: 'Fruit size' }).waitFor();
+    await page.getByRole('radio', { name: 'What shows now' }).click();
+    await page.getByRole('textbox', { name: 'Add a tree by any name' }).fill('hemlock');
+    await page.getByRole('button', { name: 'Add Tsuga canadensis' }).click();
+    await page.getByText('Four side by side is the most.').waitFor();
+  });
+});
