@@ -7,5 +7,6 @@ export * from './sign';
 export * from './agent';
 export * from './district';
 export * from './library';
+export * from './consistency';
 export * from './coverage';
 export { editDistance, nearest } from './nearest';

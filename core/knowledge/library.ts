@@ -3,6 +3,7 @@ import type { District, NameMeaning } from './district';
 import type { Sign } from './sign';
 import type { Taxon } from './taxon';
 import type { Trait } from './trait';
+import { contradictions } from './consistency';
 import { nearest } from './nearest';
 
 /** All the field's knowledge, checked, as plain values. */
@@ -99,6 +100,7 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
         if (!valid.includes(state)) say(taxon, field, unknownWord(state, valid));
       }
     }
+    for (const { field, message } of contradictions(taxon)) say(taxon, field, message);
     taxon.lookAlikes.forEach((alike, i) => {
       if (!taxa.includes(alike.taxon)) say(taxon, `lookAlikes.${i}.taxon`, unknownWord(alike.taxon, taxa));
       alike.marks.forEach((mark, j) => {
