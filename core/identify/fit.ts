@@ -5,8 +5,8 @@ export type Fit = 'good' | 'fair' | 'poor' | 'no evidence';
 
 /**
  * Limits of the standard surprise, set on simulated observers with fifteen marks: of trees that the library holds about one in
- * eight falls below fair and one in twenty-five below poor; of trees it does not hold about one in five is called poor, most of
- * the others standing close to a relative that is held. The bench prints the rates.
+ * fifteen falls below poor; of trees it does not hold about one in four, most of the others standing close to a relative that is
+ * held. The bench prints the rates.
  */
 const FAIR = -1.2;
 const POOR = -2;

@@ -25,7 +25,8 @@ export function levelOf(ranking: Ranking, fit: Fit = fitOf(ranking)): Level {
   const genus = sumBy(ranking.candidates, 'genus')[0];
   const family = sumBy(ranking.candidates, 'family')[0];
   if (fit !== 'poor') {
-    if (best.probability >= NEEDS.species) {
+    // Where the marks suit even the best name only fairly, the tree may be a relative that the library does not hold.
+    if (best.probability >= NEEDS.species && fit === 'good') {
       return { level: 'species', name: best.taxon.name, qualifier: null, probability: best.probability };
     }
     if (best.probability >= NEEDS.cf) {

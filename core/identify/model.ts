@@ -3,7 +3,7 @@ import { monthsFromShowing } from '../season';
 
 /** How often a word of frequency holds, as a weight. The floor keeps a gap in a record from ruling anything out. */
 const WEIGHT: Record<Frequency, number> = { always: 0.95, usually: 0.7, sometimes: 0.25, rarely: 0.05 };
-const UNRECORDED = 0.008;
+const UNRECORDED = 0.002;
 
 /** Share of each stage when nobody said how old the tree is: most trees met are mature. */
 const STAGE_SHARE: Record<Stage, number> = { young: 0.3, mature: 0.5, old: 0.2 };
