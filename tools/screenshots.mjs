@@ -56,7 +56,6 @@ const visit = async (page) => {
 const phone = await open(390, 844);
 await phone.goto(base);
 await phone.getByText('Quillhaven, a demonstration').waitFor();
-await snap(phone, 'sign-in');
 await signIn(phone, 'Jory');
 await snap(phone, 'today');
 await phone.getByRole('link', { name: 'Map' }).click();
@@ -135,5 +134,7 @@ await snap(list, 'exchange');
 
 const dusk = await open(390, 844, 'dark');
 await signIn(dusk, 'Jory');
-await snap(dusk, 'today-dusk');
+await dusk.goto(`${base}/library/taxon/betula-pendula`);
+await dusk.getByRole('heading', { name: 'The year' }).waitFor();
+await snap(dusk, 'library-dusk');
 await browser.close();

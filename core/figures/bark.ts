@@ -121,7 +121,7 @@ const TEXTURES: Record<string, Draw> = {
     ),
     ...Array.from({ length: 34 }, (_, i): Shape =>
       area(
-        lensLevel(((i * 37) % 168) - 4, 6 + ((i * 29) % 90), 9 + 11 * Math.abs(wobble(i, 1)), 2.6),
+        lensLevel(168 * ((i * 0.618) % 1) - 4, 4 + 90 * ((i * 0.7549) % 1), 9 + 11 * Math.abs(wobble(i, 1)), 2.6),
         beneath === 'none' ? 'wood-dark' : beneath,
         0.9,
         0.9,
@@ -417,7 +417,7 @@ const TEXTURES: Record<string, Draw> = {
       area(band(10 + i * 20.5, i + 60, 22, 4), surface, 1.2),
       pen(smooth(Array.from({ length: 7 }, (_, k): Pt => [5 + i * 20.5 + wobble(i + 60, k) * 4, k * 17])), 1.1, 0.5, 'paper'),
     ]).flat(),
-    { d: many(70, (i) => ellipse(((i * 29) % 158) + 1, ((i * 17) % 94) + 1, 1.4, 0.8)), fill: 'ink', opacity: 0.5 },
+    { d: many(70, (i) => ellipse(W * ((i * 0.618) % 1), H * ((i * 0.7549) % 1), 1.4, 0.8)), fill: 'ink', opacity: 0.5 },
   ],
   'fluted-muscle': () => [
     ...Array.from({ length: 5 }, (_, i): Shape[] => {
