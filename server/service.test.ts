@@ -65,6 +65,8 @@ describe('roles on every route', () => {
     ['PUT', `/reviews/${id}`, {}, 'reviewer'],
     ['GET', '/exports/trees.csv', undefined, 'viewer'],
     ['GET', '/exports/trees.geojson', undefined, 'viewer'],
+    ['GET', '/organisation', undefined, 'viewer'],
+    ['PUT', '/organisation', { confirmationRule: 'three-lines' }, 'coordinator'],
     ['GET', '/audit', undefined, 'coordinator'],
     ['PUT', `/imports/${id}`, {}, 'coordinator'],
     ['GET', `/imports/${id}`, undefined, 'coordinator'],
@@ -120,6 +122,17 @@ describe('trees and visits', () => {
     expect(body.visits[0].record.observations[0]).toMatchObject({ trait: 'bark-texture', certainty: 'sure' });
     expect(body.dueOn).toBe(visit.comeBack?.by);
     expect(body.followUps.filter((f: { doneOn: string | null }) => f.doneOn === null)).toHaveLength(1);
+  });
+  it('the organisation picks what confirms a name; a word that is no rule is refused', async () => {
+    const coordinator = await service.as('coordinator');
+    expect((await coordinator.get('/organisation')).body).toEqual({ confirmationRule: 'three-lines' });
+    expect((await coordinator.put('/organisation', { confirmationRule: 'decisive-mark' })).body).toEqual({
+      confirmationRule: 'decisive-mark',
+    });
+    expect((await (await service.as('viewer')).get('/organisation')).body).toEqual({ confirmationRule: 'decisive-mark' });
+    expect((await coordinator.put('/organisation', { confirmationRule: 'a hunch' })).status).toBe(422);
+    expect((await coordinator.get('/audit')).body.items[0]).toMatchObject({ action: 'pick', entity: 'organisation' });
+    await coordinator.put('/organisation', { confirmationRule: 'three-lines' });
   });
   it('a look that will settle the name later stays open until its mark is seen, and is not planned twice', async () => {
     const { crew, id } = await newTree('T-1b');

@@ -138,6 +138,10 @@ export const visitSubmission = z.strictObject({
 });
 export type VisitSubmission = z.output<typeof visitSubmission>;
 
+/** What an organisation picks where practice differs. */
+export const organisation = z.strictObject({ confirmationRule: z.enum(RULES).default('three-lines') });
+export type Organisation = z.output<typeof organisation>;
+
 export const VERDICTS = ['confirm', 'question', 'overturn'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 

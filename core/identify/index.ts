@@ -11,5 +11,5 @@ export { confirmation, type Confirmation } from './confirm';
 export { lookNext, comesIntoView, type Look, type LaterLook } from './look-next';
 export { hardlySplit, HARDLY_SPLIT, recordWeaknesses, separation } from './separation';
 export { tellApart, type Split } from './tell-apart';
-export { nameFinder, type NameFinder, type NameHit, type NameAnswer } from './names';
+export { nameFinder, splitInfraspecific, type NameFinder, type NameHit, type NameAnswer } from './names';
 export type { Identification } from './identify';

@@ -43,6 +43,8 @@ export const traitSchema = z
     reach: z.enum(REACHES),
     label: z.string().min(1),
     question: z.string().min(1),
+    /** How to look, or what is easily got wrong; shown under the question. */
+    help: z.string().min(10).optional(),
     states: z.record(z.string().regex(/^[a-z][a-z-]*$/), stateLabel).optional(),
     number: numberScale.optional(),
   })

@@ -1,6 +1,7 @@
 import type { Route } from '../http/route';
 import type { World } from '../services/visits';
 import { importRoutes } from './imports';
+import { organisationRoutes } from './organisation';
 import { reviewRoutes } from './reviews';
 import { sessionRoutes } from './session';
 import { treeRoutes } from './trees';
@@ -13,4 +14,5 @@ export const allRoutes = (world: World): Route[] => [
   ...visitRoutes(world),
   ...reviewRoutes(world),
   ...importRoutes(world),
+  ...organisationRoutes(world),
 ];

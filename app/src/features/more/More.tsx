@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { useSettings } from '@/features/shell/settings';
 import { library } from '@/features/shell/library';
+import { useOrganisation, usePick } from '@/features/session/useOrganisation';
 import { useSession, useSignOut } from '@/features/session/useSession';
 import { discard } from '@/offline/outbox';
 import { useOutbox } from '@/offline/useOutbox';
@@ -96,6 +97,7 @@ export function More() {
           onChange={(stem) => change({ stem })}
         />
       </Card>
+      <ConfirmationRule mayPick={account?.role === 'coordinator'} />
       <Card>
         <Heading>What this record is not</Heading>
         <Body>
@@ -109,5 +111,41 @@ export function More() {
         {library.agents.length} agents.
       </Small>
     </Page>
+  );
+}
+
+const RULE_WORDS = { 'three-lines': 'Three lines, none against', 'decisive-mark': 'One decisive mark' } as const;
+const RULE_MEANS = {
+  'three-lines': 'Three lines of evidence each speak for the name, none against it, and every look-alike is ten times less likely.',
+  'decisive-mark': 'One mark seen for sure that no other tree on the district’s list shows, and nothing against the name.',
+} as const;
+
+/** What confirms a name is the organisation's to pick; visits keep the rule they were made under. */
+function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
+  const { confirmationRule } = useOrganisation();
+  const pick = usePick();
+  return (
+    <Card>
+      <Heading>What confirms a name</Heading>
+      {mayPick ? (
+        <Choice
+          label="What confirms a name"
+          shown={false}
+          options={(Object.keys(RULE_WORDS) as (keyof typeof RULE_WORDS)[]).map((value) => ({ value, words: RULE_WORDS[value] }))}
+          value={confirmationRule}
+          onChange={(rule) => pick.mutate({ confirmationRule: rule })}
+        />
+      ) : (
+        <Strong>{RULE_WORDS[confirmationRule]}</Strong>
+      )}
+      <Body>{RULE_MEANS[confirmationRule]}</Body>
+      {pick.error ? (
+        <Remark mood="caution" title="Not picked">
+          {pick.error.message}
+        </Remark>
+      ) : (
+        <Small>{mayPick ? 'For everybody here. Visits keep the rule they were made under.' : 'Picked by the coordinator.'}</Small>
+      )}
+    </Card>
   );
 }

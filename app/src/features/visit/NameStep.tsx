@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
-import type { Candidate, Mark } from '@dendrix/core/identify';
+import { splitInfraspecific, type Candidate, type Mark } from '@dendrix/core/identify';
 import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
 import { Plate } from '@/features/library/Plate';
 import { commonName, library, names } from '@/features/shell/library';
@@ -53,7 +53,8 @@ export function NameStep({
   const router = useRouter();
   const { level, confirmation, ranking, fit } = naming.result;
   const [typed, setTyped] = useState('');
-  const hits = typed.trim().length >= 2 ? names.suggest(typed, 6) : [];
+  const hits = typed.trim().length >= 2 ? names.suggest(splitInfraspecific(typed).base, 6) : [];
+  const ambiguous = hits.length > 1 && names.resolve(typed).kind === 'ambiguous';
   const held = ranking.candidates.filter((c, i) => i < CANDIDATES && (i === 0 || c.probability > 0.002));
   return (
     <View className="gap-4">
@@ -95,12 +96,15 @@ export function NameStep({
         <View className="gap-3">
           <Heading>Write the name yourself</Heading>
           <Field label="Any name: scientific, common, old" value={typed} onChangeText={setTyped} autoCapitalize="none" />
+          {ambiguous ? <Small role="status">“{typed.trim()}” means more than one tree. Which?</Small> : null}
           {hits.map((hit) => (
             <Pressable
               key={`${hit.matched}/${hit.taxon}`}
               role="button"
               onPress={() => {
-                change({ chosenName: hit.taxon });
+                // A cultivar written behind the name goes into its own line, as a note.
+                const { infraspecific } = names.resolve(typed);
+                change({ chosenName: hit.taxon, ...(infraspecific ? { infraspecific } : {}) });
                 setTyped('');
               }}
               className="min-h-[52px] justify-center rounded-md border border-ink bg-sheet px-3 py-1 active:opacity-60"

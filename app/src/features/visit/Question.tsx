@@ -56,7 +56,10 @@ export function Question({ trait, draft, naming, date, change }: Props) {
     <View className="gap-3">
       <View className="gap-1">
         <Heading className="text-[22px] leading-[26px]">{trait.question}</Heading>
-        <Small>{reachWords(trait)}</Small>
+        <Small>
+          {reachWords(trait)}
+          {trait.help ? ` ${trait.help}` : ''}
+        </Small>
       </View>
       {trait.number ? (
         <NumberAnswer
@@ -95,6 +98,9 @@ export function Question({ trait, draft, naming, date, change }: Props) {
             value={seen.source}
             onChange={(source) => answer({ source })}
           />
+          {seen.source === 'ground' ? (
+            <Small>Litter may have blown in: look for the same on the tree, or for more of it under this crown than beyond.</Small>
+          ) : null}
         </View>
       ) : null}
       <View className="flex-row gap-2">

@@ -3,6 +3,7 @@ import { identify, type Identification, type Look } from '@dendrix/core/identify
 import type { Line, Trait } from '@dendrix/core/knowledge';
 import { inLeafSeason } from '@dendrix/core/season';
 import { district, library } from '@/features/shell/library';
+import { useOrganisation } from '@/features/session/useOrganisation';
 import type { VisitDraft } from './draft';
 
 export interface Naming {
@@ -12,8 +13,8 @@ export interface Naming {
   next: Look | undefined;
 }
 
-/** Names below this do not decide which questions are asked. */
-const STANDS = 0.002;
+/** A trait is asked when the names that hold it carry this much of the probability. */
+const ASKED_FROM = 0.05;
 
 /** Leaves, flowers and fruit can lie in the litter at any time; other traits only show on the tree. */
 const canShowNow = (trait: Trait, inLeaf: boolean): boolean => trait.shows !== 'off' || trait.showsFaintly || !inLeaf;
@@ -21,6 +22,7 @@ const canShowNow = (trait: Trait, inLeaf: boolean): boolean => trait.shows !== '
 /** What the engine makes of a draft, made anew when an answer changes. */
 export function useNaming(draft: VisitDraft, date: string): Naming {
   const { observations, cannotSee, lifeStage, planted } = draft;
+  const { confirmationRule: rule } = useOrganisation();
   return useMemo(() => {
     const result = identify(
       library,
@@ -29,7 +31,7 @@ export function useNaming(draft: VisitDraft, date: string): Naming {
         latitude: district.latitude,
         planted: planted ?? undefined,
         lifeStage: lifeStage ?? undefined,
-        rule: 'three-lines',
+        rule,
         district: district.id,
         observations,
       },
@@ -39,9 +41,10 @@ export function useNaming(draft: VisitDraft, date: string): Naming {
     const inLeaf = inLeafSeason(date, district.latitude);
     const answered = new Set(observations.map((o) => o.trait));
     const set = new Set(cannotSee);
-    // A needle's form is no question for a tree with blades: a trait that no standing name holds is not asked.
-    const standing = result.ranking.candidates.filter((c) => c.probability >= STANDS);
-    const heldBySome = (trait: Trait) => answered.has(trait.id) || standing.some((c) => c.taxon.traits[trait.id] !== undefined);
+    // A needle's form is no question for a tree with blades: a trait that hardly any likely name holds is not asked.
+    const share = (trait: Trait) =>
+      result.ranking.candidates.reduce((sum, c) => sum + (c.taxon.traits[trait.id] === undefined ? 0 : c.probability), 0);
+    const heldBySome = (trait: Trait) => answered.has(trait.id) || share(trait) >= ASKED_FROM;
     const rankOf = (trait: Trait) => (answered.has(trait.id) || set.has(trait.id) ? -1 : (worth.get(trait.id) ?? 0));
     return {
       result,
@@ -53,5 +56,5 @@ export function useNaming(draft: VisitDraft, date: string): Naming {
           .sort((a, b) => rankOf(b.trait) - rankOf(a.trait) || a.i - b.i)
           .map(({ trait }) => trait),
     };
-  }, [observations, cannotSee, lifeStage, planted, date]);
+  }, [observations, cannotSee, lifeStage, planted, date, rule]);
 }
