@@ -3,25 +3,11 @@ import { crownFigure, leafRetention, silhouette } from './crown';
 import { flowerFigure } from './flower';
 import { coneSet, fruitFigure, samaraAngle } from './fruit';
 import { leafFigure, leafOf, needleFigure, type LeafForm } from './leaf';
-import { circle, polyline, smooth, wobble, type Figure, type Paint, type Pt, type Shape, pts } from './shape';
+import { circle, polyline, smooth, type Figure, type Paint, type Pt, type Shape, pts } from './shape';
+import { senseFigure } from './senses';
 import { surfaceFigure, twigFigure } from './twig';
 
 const make = (...shapes: Shape[]): Figure => ({ width: 120, height: 120, shapes });
-
-/** A patch of colour with a torn edge, for states that are a colour. */
-const swatch = (paint: Paint): Figure =>
-  make({
-    d: smooth(
-      Array.from({ length: 16 }, (_, i): Pt => [
-        60 + Math.cos((i / 16) * 6.283) * (48 + wobble(i) * 3),
-        60 + Math.sin((i / 16) * 6.283) * (42 + wobble(i, 2) * 3),
-      ]),
-      true,
-    ),
-    fill: paint,
-    stroke: 'ink',
-    width: 1.8,
-  });
 
 /** What a leaf must be like for one state of a trait to be seen on it and nothing else. */
 const LEAF_STATES: Record<string, (state: string) => Partial<LeafForm>> = {
@@ -148,7 +134,7 @@ function positionFigure(state: string): Figure | null {
 const drawn = new Map<string, Figure | null>();
 
 /**
- * The drawing of one state of one trait, or null where words say it better (a smell, a soil). Drawn once and kept: the same answer
+ * The drawing of one state of one trait, or null for a word the vocabulary does not hold. Drawn once and kept: the same answer
  * is the same figure, so a screen that shows it again has nothing to do.
  */
 export function figureFor(trait: string, state: string): Figure | null {
@@ -196,12 +182,6 @@ function draw(trait: string, state: string): Figure | null {
           ? [{ d: [38, 50, 62, 74].map((y) => `M15 ${y}H105V${y + 6}H15Z`).join(''), fill: 'tint:cream' as const }]
           : []),
       );
-    case 'bark-colour':
-    case 'autumn-colour':
-    case 'flower-colour':
-    case 'fruit-colour':
-    case 'bark-undertone':
-      return state === 'none' ? null : swatch(`tint:${state}`);
     case 'crown-shape':
       return crownFigure(state);
     case 'leaf-retention':
@@ -223,7 +203,7 @@ function draw(trait: string, state: string): Figure | null {
     case 'position':
       return positionFigure(state);
     default:
-      return silhouette(trait, state) ?? twigFigure(trait, state);
+      return senseFigure(trait, state) ?? silhouette(trait, state) ?? twigFigure(trait, state);
   }
 }
 

@@ -180,7 +180,7 @@ function Evidence({ item: { visit } }: { item: QueueItem }) {
                 <View key={o.trait} className="w-[108px] overflow-hidden rounded-md border border-rule bg-sheet">
                   {figure ? (
                     <View className="h-[64px] items-center border-b border-rule">
-                      <Drawing figure={figure} width="100%" height="100%" cover={o.trait === 'bark-texture'} />
+                      <Drawing figure={figure} width="100%" height="100%" cover={figure.width > figure.height} />
                     </View>
                   ) : null}
                   <View className="p-2">

@@ -147,7 +147,8 @@ function reachWords(trait: Trait): string {
 
 function Answer({ trait, state, on, wide, onPress }: { trait: Trait; state: TraitState; on: boolean; wide: boolean; onPress: () => void }) {
   const figure = figureFor(trait.id, state.id);
-  const bark = trait.id === 'bark-texture';
+  // A swatch of bark fills its frame; everything else is drawn to stand in it.
+  const bark = figure !== null && figure.width > figure.height;
   return (
     <Pressable
       role="radio"
