@@ -4,10 +4,9 @@ import { flowerFigure } from './flower';
 import { coneSet, fruitFigure, samaraAngle } from './fruit';
 import { leafFigure, leafOf, needleFigure, type LeafForm } from './leaf';
 import { circle, polyline, smooth, type Figure, type Paint, type Pt, type Shape, pts } from './shape';
+import { make } from './pen';
 import { senseFigure } from './senses';
-import { surfaceFigure, twigFigure } from './twig';
-
-const make = (...shapes: Shape[]): Figure => ({ width: 120, height: 120, shapes });
+import { surfaceFigure, twigFigure } from './twig-answers';
 
 /** What a leaf must be like for one state of a trait to be seen on it and nothing else. */
 const LEAF_STATES: Record<string, (state: string) => Partial<LeafForm>> = {

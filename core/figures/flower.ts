@@ -1,11 +1,6 @@
+import { area, around, make, pen } from './pen';
 import { circle, ellipse, place, polyline, pts, smooth, wobble, type Figure, type Paint, type Pt, type Shape } from './shape';
 
-const BOX = 120;
-const TURN = 2 * Math.PI;
-
-const area = (d: string, fill: Paint, width = 1.3, opacity = 1): Shape => ({ d, fill, stroke: 'ink', width, opacity });
-const pen = (d: string, width = 1.3, stroke: Paint = 'ink', opacity = 1): Shape => ({ d, stroke, width, fill: 'none', opacity });
-const around = <T>(n: number, make: (angle: number, i: number) => T): T[] => Array.from({ length: n }, (_, i) => make((i / n) * TURN, i));
 const petal = (at: Pt, turn: number, text: string, fill: Paint, width = 1.1): Shape =>
   area(smooth(place(pts(text), at, turn), true), fill, width);
 
@@ -243,5 +238,5 @@ const FLOWERS: Record<string, Draw> = {
 /** A flower, 120 by 120; null for a form that has no drawing. @param colour a state of flower-colour; the form's usual one when absent */
 export function flowerFigure(state: string, colour?: string): Figure | null {
   const draw = FLOWERS[state];
-  return draw ? { width: BOX, height: BOX, shapes: draw(colour ? `tint:${colour}` : null) } : null;
+  return draw ? make(...draw(colour ? `tint:${colour}` : null)) : null;
 }

@@ -2,13 +2,8 @@ import { barkFigure } from './bark';
 import { flowerFigure } from './flower';
 import { fruitFigure } from './fruit';
 import { leafFigure, leafOf } from './leaf';
-import { circle, ellipse, place, polyline, pts, smooth, wobble, type Figure, type Paint, type Pt, type Shape } from './shape';
-
-const make = (...shapes: Shape[]): Figure => ({ width: 120, height: 120, shapes });
-const area = (d: string, fill: Paint, width = 1.5, opacity = 1): Shape => ({ d, fill, stroke: 'ink', width, opacity });
-const pen = (d: string, width = 1.6, stroke: Paint = 'ink', opacity = 1): Shape => ({ d, stroke, width, fill: 'none', opacity });
-const open = (text: string) => smooth(pts(text));
-const closed = (text: string) => smooth(pts(text), true);
+import { area, closed, make, open, pen } from './pen';
+import { circle, ellipse, place, polyline, pts, smooth, wobble, type Figure, type Pt, type Shape } from './shape';
 
 /** What rises from a scratched twig or a crushed leaf. */
 const breath = (x: number, y: number): Shape =>
