@@ -6,7 +6,11 @@ import { buildLibrary, readSources } from './assemble';
 
 const { library } = buildLibrary(readSources(join(__dirname)));
 const taxa = library.taxa;
-const named = (name: string) => taxa.find((t) => t.name === name);
+function named(name: string): Taxon {
+  const taxon = taxa.find((t) => t.name === name);
+  if (!taxon) throw new Error(`No ${name} in the library.`);
+  return taxon;
+}
 
 /** States of a trait on grown trees that hold always or usually. */
 function mostly(taxon: Taxon, trait: string): string[] {
@@ -116,8 +120,8 @@ describe('scientific names', () => {
   it('a species moved from another genus has its first author in brackets', () => {
     const moved = ['Tsuga canadensis', 'Pseudotsuga menziesii', 'Styphnolobium japonicum', 'Corymbia citriodora', 'Taxodium distichum'];
     const stayed = ['Quercus robur', 'Acer platanoides', 'Pinus sylvestris', 'Tilia cordata', 'Fagus sylvatica', 'Ginkgo biloba'];
-    expect(moved.map((name) => named(name)?.author.startsWith('('))).toEqual(moved.map(() => true));
-    expect(stayed.map((name) => named(name)?.author.startsWith('('))).toEqual(stayed.map(() => false));
+    expect(moved.map((name) => named(name).author.startsWith('('))).toEqual(moved.map(() => true));
+    expect(stayed.map((name) => named(name).author.startsWith('('))).toEqual(stayed.map(() => false));
   });
   it('an accepted name is nobody else’s synonym', () => {
     const accepted = new Set(taxa.map((t) => t.name));
@@ -196,8 +200,8 @@ describe('conifers', () => {
     expect(conifers.filter((t) => !t.evergreen && mostly(t, 'leaf-retention').includes('evergreen'))).toEqual([]);
   });
   it('dawn redwood has its shoots in pairs and swamp cypress has not', () => {
-    expect(mostly(named('Metasequoia glyptostroboides')!, 'arrangement')).toEqual(['opposite']);
-    expect(mostly(named('Taxodium distichum')!, 'arrangement')).toEqual(['alternate']);
+    expect(mostly(named('Metasequoia glyptostroboides'), 'arrangement')).toEqual(['opposite']);
+    expect(mostly(named('Taxodium distichum'), 'arrangement')).toEqual(['alternate']);
   });
   it('cones stand on firs, cedars and larches, and hang on spruces, hemlocks and Douglas fir', () => {
     // Common practice, no source.
@@ -216,8 +220,8 @@ describe('conifers', () => {
     for (const t of taxa.filter((t) => genusOf(t.name) === 'Abies')) expect(mostly(t, 'needle-form')).toEqual(['flat-soft']);
   });
   it('yew has no cone and no resin', () => {
-    expect(mostly(named('Taxus baccata')!, 'fruit-type')).toEqual(['aril']);
-    expect(ever(named('Taxus baccata')!, 'sap')).not.toContain('resin');
+    expect(mostly(named('Taxus baccata'), 'fruit-type')).toEqual(['aril']);
+    expect(ever(named('Taxus baccata'), 'sap')).not.toContain('resin');
   });
   it('cedars flower in autumn, unlike all other conifers here', () => {
     const autumn = conifers.filter((t) => (t.months.flower[0] ?? 0) >= 9);
@@ -248,7 +252,7 @@ describe('leaves', () => {
       'Quercus velutina',
     ]);
     for (const white of ['alba', 'bicolor', 'macrocarpa', 'robur', 'petraea', 'frainetto'])
-      expect(ever(named(`Quercus ${white}`)!, 'leaf-margin')).not.toContain('bristle-tipped');
+      expect(ever(named(`Quercus ${white}`), 'leaf-margin')).not.toContain('bristle-tipped');
   });
   it('evergreen in the head of the record is evergreen in winter', () => {
     const unlike = taxa.filter((t) => t.evergreen !== ever(t, 'leaf-retention').some((s) => s === 'evergreen'));
@@ -260,9 +264,9 @@ describe('leaves', () => {
   });
   it('maple wings: in one line on field and Norway maple, narrow on sycamore, box elder and Montpellier maple', () => {
     // Flora Europaea, from memory.
-    for (const name of ['campestre', 'platanoides']) expect(mostly(named(`Acer ${name}`)!, 'samara-angle')).toContain('straight');
+    for (const name of ['campestre', 'platanoides']) expect(mostly(named(`Acer ${name}`), 'samara-angle')).toContain('straight');
     for (const name of ['pseudoplatanus', 'negundo', 'monspessulanum'])
-      expect(mostly(named(`Acer ${name}`)!, 'samara-angle')).toContain('acute');
+      expect(mostly(named(`Acer ${name}`), 'samara-angle')).toContain('acute');
   });
 });
 
@@ -314,8 +318,8 @@ describe('size', () => {
     ['Acer griseum', 6, 12],
     ['Laburnum anagyroides', 5, 10],
   ])('%s reaches between %d and %d m', (name, least, most) => {
-    expect(named(name)?.matureHeight.to).toBeGreaterThanOrEqual(least);
-    expect(named(name)?.matureHeight.to).toBeLessThanOrEqual(most);
+    expect(named(name).matureHeight.to).toBeGreaterThanOrEqual(least);
+    expect(named(name).matureHeight.to).toBeLessThanOrEqual(most);
   });
   // Common practice, no source.
   it('nothing is thicker than a fifth of its height', () => {
@@ -326,7 +330,7 @@ describe('size', () => {
 });
 
 describe('cautions', () => {
-  const says = (name: string, words: RegExp) => words.test(named(name)?.cautions.join(' ') ?? '');
+  const says = (name: string, words: RegExp) => words.test(named(name).cautions.join(' '));
 
   it.each([
     'Taxus baccata',

@@ -44,7 +44,7 @@ export function growTree(habit: Habit): Branch[] {
   const out: Branch[] = [];
   const inside = ([x, y]: Pt) => {
     const t = (y - habit.base) / (1 - habit.base);
-    return t > -0.12 && t < 1.02 && Math.abs(x) <= habit.half(Math.max(0.02, Math.min(0.98, t))) + 0.02;
+    return y > 0.01 && t > -0.12 && t < 1.02 && Math.abs(x) <= habit.half(Math.max(0.02, Math.min(0.98, t))) + 0.02;
   };
 
   /** One branch from a point at an angle (from straight up, right positive), and what grows on it. */
