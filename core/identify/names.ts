@@ -37,6 +37,12 @@ export interface NameFinder {
 /** Share of letters that may be wrong in a misspelt name. */
 const MISSPELT = 0.2;
 
+/** Words that say nothing about which tree. */
+const EMPTY_WORDS = new Set(['tree', 'of', 'the', 'common', 'a']);
+
+/** Trees that share one word of their names; above it the word is an adjective and not a name. */
+const MANY = 4;
+
 /** Letters only, lower case, accents and hybrid signs dropped, spaces single; "Ácer  ×Platanoides" and "acer platanoides" agree. */
 export function normalName(text: string): string {
   return text
@@ -130,6 +136,9 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
   const byKey = new Map<string, Entry[]>();
   for (const entry of entries) byKey.set(entry.key, [...(byKey.get(entry.key) ?? []), entry]);
   const keys = [...byKey.keys()];
+  const alone = new Set(
+    library.taxa.filter((taxon) => library.taxa.every((t) => t === taxon || genusOf(t.name) !== genusOf(taxon.name))).map((t) => t.name),
+  );
 
   const hitsAt = (key: string, off: number): NameHit[] => (byKey.get(key) ?? []).map(({ key: _key, ...hit }) => ({ ...hit, off }));
 
@@ -155,8 +164,24 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
       .map((taxon) => ({ taxon: taxon.name, held: true, matched: taxon.name, as: 'accepted name' as const, off: 0 }));
   }
 
+  /** Common names that end in the words typed ("spruce", "pagoda tree"), or hold them all ("blue cedar" in "blue Atlas cedar"). */
+  function partly(key: string, how: 'ends' | 'holds'): NameHit[] {
+    const words = key.split(' ').filter((word) => !EMPTY_WORDS.has(word));
+    if (words.length === 0) return [];
+    return entries
+      .filter((entry) => entry.as === 'common name')
+      .filter((entry) => {
+        if (how === 'ends') return entry.key.endsWith(` ${key}`);
+        const held = entry.key.split(' ');
+        return words.every((word) => held.includes(word));
+      })
+      .map(({ key: _key, ...hit }) => ({ ...hit, off: 0 }));
+  }
+
   function resolve(text: string): NameAnswer {
-    const { base, infraspecific } = splitInfraspecific(text);
+    // A name the library holds as it stands, rank and all, is not cut up.
+    const whole = normalName(text);
+    const { base, infraspecific } = byKey.has(whole) ? { base: text, infraspecific: null } : splitInfraspecific(text);
     const stripped = withoutSpeciesWord(base);
     const key = normalName(stripped);
     const answer = (hits: NameHit[], kind: NameAnswer['kind'], taxon: string | null): NameAnswer => ({
@@ -175,6 +200,10 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
       const scientific = hitsAt(two, 0).filter((hit) => hit.as === 'accepted name' || hit.as === 'synonym');
       if (/^[A-Z][a-z]+ /.test(stripped)) exact = distinct(scientific);
     }
+    // Where the library holds one tree of a genus, "ginkgo" for the tree and for the genus are the same answer.
+    const tree = exact.find((hit) => hit.as !== 'genus');
+    const genus = exact.find((hit) => hit.as === 'genus');
+    if (exact.length === 2 && tree && genus?.taxon === genusOf(tree.taxon) && alone.has(tree.taxon)) exact = [tree];
     const only = exact[0];
     if (exact.length === 1 && only) return answer(exact, only.as === 'genus' ? 'genus' : 'one', only.taxon);
     if (exact.length > 1) {
@@ -182,10 +211,18 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
       if (named.length === 1 && named[0]) return answer(named, 'one', named[0].taxon);
       return answer(exact, 'ambiguous', null);
     }
+    // Half a name is asked about, even where only one tree has it: "tree lilac" may not be what "lilac" meant.
+    const singular = key.endsWith('s') ? key.slice(0, -1) : key;
+    const ending = distinct([...partly(key, 'ends'), ...partly(singular, 'ends')]);
+    if (ending.length > 0) return answer(ending, 'ambiguous', null);
     const near = distinct(key.length >= 4 ? close(key) : []);
     if (near.length === 1 && near[0]) return answer(near, 'misspelt', near[0].taxon);
     if (near.length > 1) return answer(near, 'ambiguous', null);
-    return answer([], 'unknown', null);
+    const holding = distinct(partly(key, 'holds'));
+    // One word that many names hold ("red", "silver") is no name at all.
+    return holding.length > 0 && (key.includes(' ') || holding.length <= MANY)
+      ? answer(holding, 'ambiguous', null)
+      : answer([], 'unknown', null);
   }
 
   function suggest(typed: string, limit = 8): NameHit[] {
