@@ -156,6 +156,28 @@ describe('a tree list', () => {
     expect(answered.trees[1]?.taxon).toBe('Acer pseudoplatanus');
     expect(answered.ambiguous).toEqual([]);
   });
+  it('asks once for each half of a name, however many rows it stands in, and keeps what was written', () => {
+    const rows = ['spruce', 'spruce', 'Dogwoods', 'pagoda tree', 'spruce'].map((name, i) => `C-${i},${name},${45.6 + i / 1000},-31.2`);
+    const text = ['Tag,Species,Lat,Lon', ...rows].join('\n');
+    const asked = read(text);
+    expect(asked.unknown).toEqual([]);
+    expect(asked.ambiguous.map((q) => [q.text, q.rows])).toEqual([
+      ['spruce', 3],
+      ['Dogwoods', 1],
+      ['pagoda tree', 1],
+    ]);
+    expect(asked.ambiguous[0]?.answer.hits.map((hit) => hit.taxon)).toEqual(['Picea abies', 'Picea glauca', 'Picea pungens']);
+    expect(asked.trees.map((t) => [t.writtenName, t.taxon])).toEqual([
+      ['spruce', null],
+      ['spruce', null],
+      ['Dogwoods', null],
+      ['pagoda tree', null],
+      ['spruce', null],
+    ]);
+    const answered = read(text, { choices: { spruce: 'Picea abies' } });
+    expect(answered.trees.filter((t) => t.taxon === 'Picea abies')).toHaveLength(3);
+    expect(answered.ambiguous.map((q) => q.text)).toEqual(['Dogwoods', 'pagoda tree']);
+  });
   it('reads eastings and northings with the zone', () => {
     const { easting, northing } = toUtm(45.62, -31.2, { zone: 25, south: false });
     const text = `Tag,Easting,Northing\nB-1,${easting.toFixed(2)},${northing.toFixed(2)}`;
