@@ -1,7 +1,7 @@
 // The records against what botany and the trade know of whole groups: a slip of the pen in one record shows as one name too many
 // or too few. Works are named; what they say is told from memory of them, so a wrong list here is ours.
 import { join } from 'node:path';
-import { genusOf, type Taxon } from '../core/knowledge';
+import { genusOf, statesOf, type Taxon } from '../core/knowledge';
 import { buildLibrary, readSources } from './assemble';
 
 const { library } = buildLibrary(readSources(join(__dirname)));
@@ -17,11 +17,6 @@ function mostly(taxon: Taxon, trait: string): string[] {
   const record = taxon.traits[trait];
   if (record?.kind !== 'states') return [];
   return Object.entries(record.mature).flatMap(([state, often]) => (often === 'always' || often === 'usually' ? [state] : []));
-}
-/** States that hold at all, at any age. */
-function ever(taxon: Taxon, trait: string): string[] {
-  const record = taxon.traits[trait];
-  return record?.kind === 'states' ? [...new Set([record.young, record.mature, record.old].flatMap((stage) => Object.keys(stage)))] : [];
 }
 const range = (taxon: Taxon, trait: string) => {
   const record = taxon.traits[trait];
@@ -221,7 +216,7 @@ describe('conifers', () => {
   });
   it('yew has no cone and no resin', () => {
     expect(mostly(named('Taxus baccata'), 'fruit-type')).toEqual(['aril']);
-    expect(ever(named('Taxus baccata'), 'sap')).not.toContain('resin');
+    expect(statesOf(named('Taxus baccata'), 'sap')).not.toContain('resin');
   });
   it('cedars flower in autumn, unlike all other conifers here', () => {
     const autumn = conifers.filter((t) => (t.months.flower[0] ?? 0) >= 9);
@@ -252,10 +247,10 @@ describe('leaves', () => {
       'Quercus velutina',
     ]);
     for (const white of ['alba', 'bicolor', 'macrocarpa', 'robur', 'petraea', 'frainetto'])
-      expect(ever(named(`Quercus ${white}`), 'leaf-margin')).not.toContain('bristle-tipped');
+      expect(statesOf(named(`Quercus ${white}`), 'leaf-margin')).not.toContain('bristle-tipped');
   });
   it('evergreen in the head of the record is evergreen in winter', () => {
-    const unlike = taxa.filter((t) => t.evergreen !== ever(t, 'leaf-retention').some((s) => s === 'evergreen'));
+    const unlike = taxa.filter((t) => t.evergreen !== statesOf(t, 'leaf-retention').some((s) => s === 'evergreen'));
     expect(unlike.map((t) => t.name)).toEqual([]);
   });
   it('evergreens carry leaves twelve months, others fewer', () => {

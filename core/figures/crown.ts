@@ -1,5 +1,6 @@
 import { through } from './curve';
 import { treeShapes, type Habit } from './growth';
+import { pen } from './pen';
 import { circle, place, polyline, pts, smooth, wobble, type Figure, type Pt, type Shape } from './shape';
 
 const BOX = 120;
@@ -179,40 +180,18 @@ export function silhouette(trait: string, state: string): Figure | null {
       return make(bare('rounded', 'decurrent', 'ascending', 'medium', HEIGHT * 0.92));
     case 'habit/single-stem':
       return make(leafyTree('rounded', [60, GROUND], HEIGHT * 0.92));
-    case 'habit/multi-stem':
-      return make([
-        {
-          d: [-17, -7, 4, 15]
-            .map((x) =>
-              smooth([
-                [60 + x * 0.35, GROUND],
-                [60 + x * 0.6, 86],
-                [60 + x * 1.5, 48],
-              ]),
-            )
-            .join(''),
-          stroke: 'ink',
-          width: 6.6,
-          fill: 'none',
-        },
-        {
-          d: [-17, -7, 4, 15]
-            .map((x) =>
-              smooth([
-                [60 + x * 0.35, GROUND],
-                [60 + x * 0.6, 86],
-                [60 + x * 1.5, 48],
-              ]),
-            )
-            .join(''),
-          stroke: 'wood',
-          width: 4,
-          fill: 'none',
-        },
-        ...leafyTree('rounded', [60, GROUND], HEIGHT * 0.88)
-          .slice(1)
-          .map((shape) => ({ ...shape })),
-      ]);
+    case 'habit/multi-stem': {
+      const stems = [-17, -7, 4, 15]
+        .map((x) =>
+          smooth([
+            [60 + x * 0.35, GROUND],
+            [60 + x * 0.6, 86],
+            [60 + x * 1.5, 48],
+          ]),
+        )
+        .join('');
+      return make([pen(stems, 6.6), pen(stems, 4, 'wood'), ...leafyTree('rounded', [60, GROUND], HEIGHT * 0.88).slice(1)]);
+    }
     case 'habit/thicket':
       return make(
         Array.from({ length: 13 }, (_, i): Shape[] => {
@@ -249,8 +228,12 @@ export function silhouette(trait: string, state: string): Figure | null {
 }
 
 const wood = (d: string, fill: Shape['fill'] = 'wood', width = 1.7): Shape => ({ d, fill, stroke: 'ink', width });
-const pen = (d: string, width: number, opacity = 1): Shape => ({ d, stroke: 'ink', width, fill: 'none', opacity });
-const grain = pen(smooth(pts('54,14 54,60 52,100')) + smooth(pts('60,14 61,60 60,104')) + smooth(pts('67,14 66,60 68,100')), 0.8, 0.5);
+const grain = pen(
+  smooth(pts('54,14 54,60 52,100')) + smooth(pts('60,14 61,60 60,104')) + smooth(pts('67,14 66,60 68,100')),
+  0.8,
+  'ink',
+  0.5,
+);
 
 function stemBase(state: string): Figure | null {
   const flare = wood(smooth(pts(STEM), true));
@@ -258,7 +241,7 @@ function stemBase(state: string): Figure | null {
     case 'plain':
       return make([
         wood(polyline(pts('46,10 46,113 74,113 74,10'), true)),
-        pen(smooth(pts('53,12 53,60 53,112')) + smooth(pts('60,12 61,60 60,112')) + smooth(pts('67,12 66,60 67,112')), 0.8, 0.5),
+        pen(smooth(pts('53,12 53,60 53,112')) + smooth(pts('60,12 61,60 60,112')) + smooth(pts('67,12 66,60 67,112')), 0.8, 'ink', 0.5),
       ]);
     case 'flared':
       return make([wood(smooth(pts('47,10 47,58 44,82 36,100 20,113 100,113 84,100 76,82 73,58 73,10'), true)), grain]);
@@ -293,7 +276,7 @@ function stemBase(state: string): Figure | null {
       return make([
         flare,
         ...['44,108 32,104 22,111 4,108', '76,108 90,103 100,110 117,106', '54,111 48,117 30,118', '66,111 74,117 94,118'].flatMap(
-          (root) => [pen(smooth(pts(root)), 6.6), { d: smooth(pts(root)), stroke: 'wood', width: 4, fill: 'none' } as Shape],
+          (root) => [pen(smooth(pts(root)), 6.6), pen(smooth(pts(root)), 4, 'wood')],
         ),
         grain,
       ]);

@@ -33,7 +33,7 @@ const subpaths = (shape: Shape | undefined) => (shape?.d.match(/M/g) ?? []).leng
 
 describe('crown outlines mean what their terms mean', () => {
   const crown = (shape: string) => boxOf(leafyTree(shape, [60, 113], 106).slice(-3));
-  const half = (shape: string, t: number) => (habitOf(shape, 'decurrent', 'ascending', 'medium') as ReturnType<typeof habitOf>).half(t);
+  const half = (shape: string, t: number) => habitOf(shape, 'decurrent', 'ascending', 'medium').half(t);
   const widestAt = (shape: string) => {
     const steps = Array.from({ length: 51 }, (_, i) => i / 50);
     return steps.reduce((best, t) => (half(shape, t) > half(shape, best) ? t : best), 0);

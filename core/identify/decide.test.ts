@@ -3,6 +3,7 @@
 import { traitSchema, type Frequency, type Library, type Taxon } from '../knowledge';
 import { comesIntoView, confirmation, fitOf, levelOf, lookNext, modelOf, rank, type Observation } from '.';
 import { rungs } from './confirm';
+import { see } from '../testing/see';
 
 const traitOf = (id: string, line: string, states: string[], more: object = {}) =>
   traitSchema.parse({
@@ -38,13 +39,6 @@ const libraryOf = (traits: Library['traits'], taxa: Taxon[]): Library => ({
   agents: [],
   districts: [],
   names: [],
-});
-const see = (trait: string, state: string, more: Partial<Observation> = {}): Observation => ({
-  trait,
-  state,
-  certainty: 'sure',
-  source: 'tree',
-  ...more,
 });
 
 /** Four lines, each with a red and a blue state, and one more trait in the bark. */

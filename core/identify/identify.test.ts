@@ -2,14 +2,8 @@ import fc from 'fast-check';
 import { testLibrary } from '../testing/library';
 import { identify, identifyRequest, toAnswer, type Observation } from '.';
 import { combineLine } from './rank';
+import { see } from '../testing/see';
 
-const see = (trait: string, state: string, more: Partial<Observation> = {}): Observation => ({
-  trait,
-  state,
-  certainty: 'sure',
-  source: 'tree',
-  ...more,
-});
 const run = (observations: Partial<Observation>[], more: Record<string, unknown> = {}) =>
   identify(
     testLibrary,

@@ -9,6 +9,8 @@ export { fitOf, type Fit } from './fit';
 export { levelOf, type Level } from './level';
 export { confirmation, type Confirmation } from './confirm';
 export { lookNext, comesIntoView, type Look, type LaterLook } from './look-next';
+export { questionsOf } from './questions';
+export { settlingLooks, type SettlingLook } from './settle';
 export { hardlySplit, HARDLY_SPLIT, recordWeaknesses, separation } from './separation';
 export { tellApart, type Split } from './tell-apart';
 export { nameFinder, splitInfraspecific, type NameFinder, type NameHit, type NameAnswer } from './names';

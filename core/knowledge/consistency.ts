@@ -1,7 +1,7 @@
 import { STAGES, type Taxon } from './taxon';
 
 /** Every state a record holds of a trait, at any stage. */
-const statesOf = (taxon: Taxon, trait: string): string[] => {
+export const statesOf = (taxon: Taxon, trait: string): string[] => {
   const record = taxon.traits[trait];
   return record?.kind === 'states' ? [...new Set(STAGES.flatMap((stage) => Object.keys(record[stage])))] : [];
 };

@@ -3,7 +3,7 @@ import type { District, NameMeaning } from './district';
 import type { Sign } from './sign';
 import type { Taxon } from './taxon';
 import type { Trait } from './trait';
-import { contradictions } from './consistency';
+import { contradictions, statesOf } from './consistency';
 import { nearest } from './nearest';
 
 /** All the field's knowledge, checked, as plain values. */
@@ -95,8 +95,7 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
         continue;
       }
       const valid = trait.states.map((state) => state.id);
-      const used = new Set([record.young, record.mature, record.old].flatMap((stage) => Object.keys(stage)));
-      for (const state of used) {
+      for (const state of statesOf(taxon, id)) {
         if (!valid.includes(state)) say(taxon, field, unknownWord(state, valid));
       }
     }

@@ -1,8 +1,7 @@
 import { assess, type AssessInput } from '@dendrix/core/condition';
 import type { SignSeen, VisitName, VisitSubmission } from '@dendrix/core/contracts';
-import { identify, type Identification, type Observation } from '@dendrix/core/identify';
+import { identify, settlingLooks, type Observation } from '@dendrix/core/identify';
 import { ZONES, type District, type Library, type Stage, type Taxon, type Zone } from '@dendrix/core/knowledge';
-import { planLook } from '@dendrix/core/schedule';
 import { recordMonth, showsAt } from '@dendrix/core/season';
 import type { DemoTree } from './trees';
 import type { Random } from './random';
@@ -66,12 +65,6 @@ function observe(library: Library, taxon: Taxon, stage: Stage, month: number, tr
       ? [{ trait: id, state, certainty: random.next() < 0.75 ? 'sure' : 'fairly', source: trait.reach === 'far' ? 'distance' : 'tree' }]
       : [];
   });
-}
-
-/** The one look in another season that would settle the name best. */
-function plannedAfter(named: Identification, date: string) {
-  const standing = named.ranking.candidates.filter((c) => c.probability > 0.02).map((c) => c.taxon.name);
-  return named.comesIntoView.slice(0, 1).flatMap((look) => planLook(look, standing, date) ?? []);
 }
 
 /** Makes the submission a phone would have sent: named by the engine, judged by the rules, as of that day. */
@@ -161,6 +154,10 @@ export function demoSubmission(library: Library, district: District, visit: Demo
     judgement: judgement as unknown as Record<string, unknown>,
     comeBack: judgement.comeBack,
     // Old plans have had their season; only those still ahead wait in the demo.
-    laterLooks: name.confirmed ? [] : plannedAfter(named, date).filter((look) => look.by >= today),
+    laterLooks: name.confirmed
+      ? []
+      : settlingLooks(named, date)
+          .slice(0, 1)
+          .flatMap(({ look }) => (look.by >= today ? [look] : [])),
   };
 }

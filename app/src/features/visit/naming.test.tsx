@@ -13,6 +13,7 @@ import { Question } from './Question';
 import { Specimens } from './Specimens';
 import { judgementOf, laterOf, nameOf, submissionOf, UNKNOWN } from './submission';
 import { useNaming } from './useNaming';
+import { see } from '@dendrix/core/testing/see';
 
 const mockPush = jest.fn();
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: mockPush }), useLocalSearchParams: () => ({}) }));
@@ -22,13 +23,6 @@ const SUMMER = '2026-06-15';
 const TREE = { tag: 'Q 0417', place: 'Saltmarket Row, east verge' };
 const treeId = '01976a00-0000-7000-8000-000000000001';
 const fresh = (): VisitDraft => newDraft(treeId, new Date(`${SUMMER}T10:00:00Z`), { planted: true, lifeStage: 'mature' });
-const see = (trait: string, state: string, more: Partial<Observation> = {}): Observation => ({
-  trait,
-  state,
-  certainty: 'sure',
-  source: 'tree',
-  ...more,
-});
 const wrapper = ({ children }: { children: ReactNode }) => {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
   client.setQueryData(['organisation'], { confirmationRule: 'three-lines' });

@@ -1,7 +1,7 @@
 import { assess, type Assessment, type AssessInput } from '@dendrix/core/condition';
 import type { PlannedLook, VisitName, VisitSubmission } from '@dendrix/core/contracts';
+import { settlingLooks } from '@dendrix/core/identify';
 import { ZONES } from '@dendrix/core/knowledge';
-import { planLook } from '@dendrix/core/schedule';
 import { district, library, taxonNamed } from '@/features/shell/library';
 import type { VisitDraft } from './draft';
 import type { Measuring } from './measuring';
@@ -56,11 +56,6 @@ export function nameOf(draft: VisitDraft, naming: Naming): VisitName {
   };
 }
 
-/** Looks offered for another season. */
-const LATER_OFFERED = 4;
-/** A name below this no longer needs telling apart. */
-const STANDS = 0.02;
-
 /** A look in another season, and whether it is planned. */
 export interface Later {
   look: PlannedLook;
@@ -68,22 +63,13 @@ export interface Later {
   planned: boolean;
 }
 
-/**
- * What will settle the name in another season. While the name is not confirmed the best of them is planned by itself; the person
- * may take it off or add others.
- */
-export function laterOf(draft: VisitDraft, naming: Naming, today: string): Later[] {
-  const { comesIntoView, ranking, confirmation } = naming.result;
-  if (ranking.observations.length === 0) return [];
-  const standing = ranking.candidates.filter((c) => c.probability > STANDS).map((c) => c.taxon.name);
-  return comesIntoView.slice(0, LATER_OFFERED).flatMap((view, i) => {
-    const look = planLook(view, standing, today);
-    if (!look) return [];
-    const byItself = i === 0 && !confirmation.met;
-    const planned = draft.laterAdded.includes(look.trait) || (byItself && !draft.laterDropped.includes(look.trait));
-    return [{ look, label: view.trait.label, planned }];
-  });
-}
+/** What will settle the name in another season; the person may take off what is planned by itself, or add others. */
+export const laterOf = (draft: VisitDraft, naming: Naming, today: string): Later[] =>
+  settlingLooks(naming.result, today).map(({ look, label, byItself }) => ({
+    look,
+    label,
+    planned: draft.laterAdded.includes(look.trait) || (byItself && !draft.laterDropped.includes(look.trait)),
+  }));
 
 /** The judgement of a draft as it stands. */
 export function judgementOf(draft: VisitDraft, name: VisitName, measuring: Measuring, date: string): Assessment {
