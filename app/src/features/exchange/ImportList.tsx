@@ -337,7 +337,7 @@ function Report({
                     className={`min-h-[48px] justify-center rounded-md border px-3 py-1 active:opacity-60 ${choices[question.text] === hit.taxon ? 'border-[3px] border-oxide' : 'border-ink'}`}
                   >
                     <Latin className="text-[16px] leading-[19px]">{hit.taxon}</Latin>
-                    <Small>{hit.where ? `as said in ${hit.where}` : ''}</Small>
+                    <Small>{hit.where ?? ''}</Small>
                   </Pressable>
                 ))}
                 <Button kind="dashed" onPress={() => onChoose(question.text, null)}>

@@ -3,7 +3,7 @@ import { memo, useCallback, useMemo, useState } from 'react';
 import { FlatList, Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { buildOf, slugOf, type Agent, type Sign, type Taxon } from '@dendrix/core/knowledge';
-import { library, names, taxonNamed } from '@/features/shell/library';
+import { library, matchedWords, names, taxonNamed } from '@/features/shell/library';
 import { Body, Button, Choice, Drawing, Field, Latin, Small, Strong, Title, useWide } from '@/ui';
 
 type Shelf = 'taxa' | 'signs' | 'agents';
@@ -35,7 +35,7 @@ function rowsOf(shelf: Shelf, build: BuildChoice, typed: string): Row[] {
   if (text === '') return library.taxa.filter((taxon) => build === 'all' || buildOf(taxon) === build).map((taxon) => taxonRow(taxon));
   return names.suggest(text, 30).map((hit): Row => {
     const taxon = taxonNamed(hit.taxon);
-    const said = hit.as === 'accepted name' ? undefined : `${hit.matched}${hit.where ? `, as said in ${hit.where}` : ''}`;
+    const said = hit.as === 'accepted name' ? undefined : matchedWords(hit);
     return taxon
       ? taxonRow(taxon, said)
       : { kind: 'genus', name: hit.taxon, note: hit.as === 'genus' ? 'the genus' : `${hit.matched}; no record in the library` };

@@ -8,7 +8,7 @@ import { figureFor, plateLeaf } from '@dendrix/core/figures';
 import { identify } from '@dendrix/core/identify';
 import { HIDDEN_DECAY, LINES, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import { useKey } from '@/features/shell/Shortcuts';
-import { commonName, district, library, names, taxonNamed } from '@/features/shell/library';
+import { commonName, district, library, matchedWords, names, taxonNamed } from '@/features/shell/library';
 import { dayWords } from '@/features/shell/words';
 import { Scale } from '@/features/tree/Scale';
 import { LINE_WORDS } from '@/features/visit/Ladder';
@@ -275,7 +275,7 @@ function NamePicker({ label, value, onPick }: { label: string; value: string | n
           className="min-h-[48px] justify-center rounded-md border border-ink bg-sheet px-3 active:opacity-60"
         >
           <Latin className="text-[17px] leading-[20px]">{hit.taxon}</Latin>
-          <Small>{hit.as === 'accepted name' ? commonName(hit.taxon) : `${hit.matched}${hit.where ? `, ${hit.where}` : ''}`}</Small>
+          <Small>{hit.as === 'accepted name' ? commonName(hit.taxon) : matchedWords(hit)}</Small>
         </Pressable>
       ))}
     </View>

@@ -1,5 +1,5 @@
 import json from '@dendrix/library/generated';
-import { nameFinder } from '@dendrix/core/identify';
+import { nameFinder, type NameHit } from '@dendrix/core/identify';
 import type { District, Library, Taxon } from '@dendrix/core/knowledge';
 
 /** The field's knowledge, shipped with the app. */
@@ -14,5 +14,8 @@ export const taxonNamed = (name: string | null | undefined): Taxon | null => (na
 
 /** First common name of a taxon, for the line under the scientific one. */
 export const commonName = (name: string | null | undefined): string => taxonNamed(name)?.commonNames[0]?.name ?? '';
+
+/** The name that was found, and the places that use it in this sense: "sycamore (British Isles)". */
+export const matchedWords = ({ matched, where }: NameHit): string => (where ? `${matched} (${where})` : matched);
 
 export const names = nameFinder(library, new Map(Object.entries(district.planted)));

@@ -5,7 +5,7 @@ import { plateLeaf } from '@dendrix/core/figures';
 import { splitInfraspecific, type Candidate, type Mark } from '@dendrix/core/identify';
 import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
 import { Plate } from '@/features/library/Plate';
-import { commonName, library, names } from '@/features/shell/library';
+import { commonName, library, matchedWords, names } from '@/features/shell/library';
 import { Body, Button, Card, Drawing, Field, Figures, Heading, Latin, Remark, Small, Strong } from '@/ui';
 import type { VisitDraft } from './draft';
 import { LaterLooks } from './LaterLooks';
@@ -111,7 +111,7 @@ export function NameStep({
             >
               <Latin className="text-[17px] leading-[21px]">{hit.taxon}</Latin>
               <Small>
-                {hit.as === 'accepted name' ? commonName(hit.taxon) : `${hit.matched}${hit.where ? `, as said in ${hit.where}` : ''}`}
+                {hit.as === 'accepted name' ? commonName(hit.taxon) : matchedWords(hit)}
                 {hit.held ? '' : ' (no record in the library)'}
               </Small>
             </Pressable>

@@ -236,7 +236,7 @@ describe('the names so far', () => {
     render(<Names start={{ ...fresh(), observations: ASH }} date={WINTER} />, { wrapper });
     act(() => void fireEvent.change(screen.getByRole('textbox', { name: /^Any name/ }), { target: { value: 'sycamore' } }));
     expect(screen.getByText('“sycamore” means more than one tree. Which?')).toBeTruthy();
-    expect(screen.getByText(/sycamore, as said in British Isles/)).toBeTruthy();
+    expect(screen.getByText(/sycamore \(British Isles\)/)).toBeTruthy();
   });
 });
 
