@@ -5,7 +5,7 @@ import { coverage, coverageOf, nearest } from '@dendrix/core/knowledge';
 import { measure } from '@dendrix/core/measure';
 import { loadLibrary } from '@dendrix/library';
 import { importList } from './import';
-import { parseOptions, print, readJson, readRequests, UsageError } from './io';
+import { parseOptions, print, readRequests, UsageError } from './io';
 
 type Command = (args: readonly string[]) => number | Promise<number>;
 
@@ -151,16 +151,16 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
   [
     'measure',
     (args) => {
-      print(measure(readJson(args)));
-      return 0;
+      const { growthFactors, taxa } = loadLibrary();
+      const known = { growthFactors, taxa: taxa.map((taxon) => taxon.name) };
+      return batch(args, (value) => measure(value, known));
     },
   ],
   [
     'assess',
     (args) => {
       const library = loadLibrary();
-      print(assess(library, toAssessInput(library, read(assessRequest, readJson(args)))));
-      return 0;
+      return batch(args, (value) => assess(library, toAssessInput(library, read(assessRequest, value))));
     },
   ],
   ['import', importList],

@@ -9,6 +9,7 @@ import {
   agentSchema,
   crossCheck,
   districtSchema,
+  growthFactor,
   nameMeaning,
   signSchema,
   taxonSchema,
@@ -23,7 +24,7 @@ export type Sources = Map<string, string>;
 
 /** Reads every YAML file of the library. */
 export function readSources(dir: string): Sources {
-  const files = ['traits.yaml', 'names.yaml'];
+  const files = ['traits.yaml', 'names.yaml', 'growth-factors.yaml'];
   for (const folder of ['taxa', 'signs', 'agents', 'districts']) {
     for (const file of readdirSync(join(dir, folder)).sort()) if (file.endsWith('.yaml')) files.push(`${folder}/${file}`);
   }
@@ -65,6 +66,7 @@ export function buildLibrary(sources: Sources): { library: Library; problems: Li
   const library: Library = {
     version: versionOf(sources),
     traits: readOne('traits.yaml', z.array(traitSchema))[0] ?? [],
+    growthFactors: readOne('growth-factors.yaml', z.array(growthFactor))[0] ?? [],
     names: readOne('names.yaml', z.array(nameMeaning))[0] ?? [],
     taxa: readFolder('taxa', taxonSchema),
     signs: readFolder('signs', signSchema),

@@ -14,6 +14,7 @@ import { mount, openApi } from './http/route';
 import { User } from './models';
 import { allRoutes } from './routes';
 import { accountOf } from './services/accounts';
+import { PICTURE_TYPES } from './services/photos';
 import type { World } from './services/visits';
 
 declare module 'express-session' {
@@ -36,6 +37,7 @@ export interface AppOptions {
 /** A session lives two weeks: a crew may be out of signal for days. */
 const SESSION_MS = 14 * 24 * 3600 * 1000;
 const LARGEST_BODY = '16mb';
+const LARGEST_PICTURE = '12mb';
 
 /** The whole service as one Express application. It keeps no state of its own. */
 export function createApp({ world, secret, webDir, logger, limit = 1200 }: AppOptions): Express {
@@ -84,6 +86,7 @@ export function createApp({ world, secret, webDir, logger, limit = 1200 }: AppOp
     }),
   );
   api.use(express.json({ limit: LARGEST_BODY }));
+  api.use(express.raw({ type: [...PICTURE_TYPES], limit: LARGEST_PICTURE }));
   const routes = allRoutes(world);
   api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
   mount(api, routes, async (request: Request) => {

@@ -73,6 +73,19 @@ const MIGRATIONS: readonly Migration[] = [
     name: '0002-later-looks',
     statements: ['ALTER TABLE follow_ups ADD COLUMN trait VARCHAR(60) NULL AFTER season'],
   },
+  {
+    // Pictures are kept beside the record, so that one backup holds everything and several servers can share it.
+    name: '0003-photos',
+    statements: [
+      `CREATE TABLE photos (
+        id ${ID} PRIMARY KEY, visit_id ${ID} NOT NULL, tree_id ${ID} NOT NULL, user_id ${ID} NOT NULL,
+        type VARCHAR(40) NOT NULL, width SMALLINT UNSIGNED NOT NULL, height SMALLINT UNSIGNED NOT NULL,
+        sha256 CHAR(64) CHARACTER SET ascii NOT NULL, picture MEDIUMBLOB NOT NULL, thumbnail MEDIUMBLOB NOT NULL,
+        received_at DATETIME(3) NOT NULL, INDEX (tree_id),
+        FOREIGN KEY (visit_id) REFERENCES visits (id), FOREIGN KEY (tree_id) REFERENCES trees (id),
+        FOREIGN KEY (user_id) REFERENCES users (id)) ${TABLE}`,
+    ],
+  },
 ];
 
 /** Brings a database to the newest schema. @returns names of the steps that ran */

@@ -148,6 +148,22 @@ export class ImportJob extends Model<InferAttributes<ImportJob>, InferCreationAt
   declare createdAt: Date;
 }
 
+export class Photo extends Model<InferAttributes<Photo>, InferCreationAttributes<Photo>> {
+  declare id: string;
+  declare visitId: string;
+  declare treeId: string;
+  declare userId: string;
+  /** Media type of the picture as sent. */
+  declare type: string;
+  declare width: number;
+  declare height: number;
+  declare sha256: string;
+  declare picture: Buffer;
+  /** JPEG, as long as a thumbnail needs. */
+  declare thumbnail: Buffer;
+  declare receivedAt: Date;
+}
+
 export class Setting extends Model<InferAttributes<Setting>, InferCreationAttributes<Setting>> {
   declare name: string;
   declare value: string;
@@ -279,6 +295,22 @@ export function defineModels(sequelize: Sequelize): void {
       createdAt: time(),
     },
     options('imports'),
+  );
+  Photo.init(
+    {
+      id: id(),
+      visitId: ref(),
+      treeId: ref(),
+      userId: ref(),
+      type: word(40),
+      width: integer(false),
+      height: integer(false),
+      sha256: word(64),
+      picture: { type: DataTypes.BLOB('medium'), allowNull: false },
+      thumbnail: { type: DataTypes.BLOB('medium'), allowNull: false },
+      receivedAt: time(),
+    },
+    options('photos'),
   );
   Setting.init({ name: { ...word(60), primaryKey: true }, value: word(200) }, options('settings'));
 }

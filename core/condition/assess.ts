@@ -1,12 +1,21 @@
-import { genusOf, type District, type Library, type Zone } from '../knowledge';
+import type { District, Library, Zone } from '../knowledge';
+import { seasonOf } from '../season';
 import { differential, type AgentLikelihood } from './agents';
+import { alertsOf, changesOver, withTrends, type Change } from './change';
 import { comeBack, type ComeBack } from './come-back';
+import { UNKNOWN_CAUSE } from './differential';
 import { lookedAt } from './looked';
+import type { NextSign } from './next-sign';
 import { setAside } from './normal';
-import { options, type Option } from './options';
+import { noteOf } from './note';
+import { options, preferred, type Option } from './options';
 import { outlook, type Outlook } from './outlook';
+import { overruleScale, type Overruled } from './overrule';
 import type { AssessInput } from './request';
-import { hiddenDecay, soundness, vigour, type Judged } from './scales';
+import { fromSounding, hiddenDecay, soundness, vigour } from './scales';
+import { FAILURES, screening, type Screening } from './screening';
+import type { Judged } from './statement';
+import { judgeWorks, type WorksJudged } from './works';
 
 /** The judgement of one look at one tree; the answer of `dendrix assess`. */
 export interface Assessment {
@@ -17,10 +26,18 @@ export interface Assessment {
   /** Signs set aside as normal for this tree, with the reason; they stay in the record. */
   normalHere: { sign: string; zone: Zone; why: string }[];
   agents: AgentLikelihood[];
+  /** Which sign to look for next, to tell what is behind the ones seen. */
+  lookNext: NextSign[];
   outlook: Outlook;
+  outlookBecause: string;
   options: Option[];
-  /** The two published matrices of tree risk assessment are not applied yet: what is beneath is not asked. */
-  screening: null;
+  /** The two published matrices of tree risk assessment; null while nobody said what is beneath. */
+  screening: Screening | null;
+  works: WorksJudged | null;
+  /** Growth and decline over the looks at this tree; empty on the first. */
+  changes: Change[];
+  /** What the person changed against the rules, with the reason. */
+  overruled: Overruled[];
   comeBack: ComeBack;
   cautions: string[];
   /** The judgement as a colleague would write it. */
@@ -35,61 +52,140 @@ const SCREENING = 'A field look from the ground, to be confirmed by a qualified 
 /** An agent's cautions are shown once it is at least this likely. */
 const CAUTION_FROM = 0.15;
 
+/** The cause the person holds for right goes first; what the signs say of it is kept. */
+function withCause(
+  library: Library,
+  agents: readonly AgentLikelihood[],
+  input: AssessInput,
+): { agents: AgentLikelihood[]; overruled: Overruled | null } {
+  const set = input.overrules?.find((o) => o.what === 'cause');
+  const agent = library.agents.find((a) => a.id === set?.to);
+  if (!set || (!agent && set.to !== UNKNOWN_CAUSE) || agents[0]?.agent === set.to) return { agents: [...agents], overruled: null };
+  const held = agents.find((a) => a.agent === set.to);
+  const name = agent?.name ?? 'Cause unknown';
+  const chosen: AgentLikelihood = {
+    agent: set.to,
+    name,
+    probability: held?.probability ?? 0,
+    because: [`Held for right by the observer: ${set.why}`, ...(held?.because ?? [])],
+  };
+  return {
+    agents: [chosen, ...agents.filter((a) => a.agent !== set.to)],
+    overruled: { what: 'cause', from: agents[0]?.name ?? 'no sign seen', to: name, why: set.why, milder: false },
+  };
+}
+
+/** A date the person set, with their reason. */
+function withDate(ruled: ComeBack, input: AssessInput): { comeBack: ComeBack; overruled: Overruled | null } {
+  const set = input.overrules?.find((o) => o.what === 'comeBack');
+  if (!set || !/^\d{4}-\d{2}-\d{2}$/.test(set.to) || set.to <= input.date || set.to === ruled.by)
+    return { comeBack: ruled, overruled: null };
+  return {
+    comeBack: { by: set.to, because: `set by the observer: ${set.why}`, season: seasonOf(set.to, input.latitude) },
+    overruled: { what: 'comeBack', from: ruled.by, to: set.to, why: set.why, milder: set.to > ruled.by },
+  };
+}
+
 /** Judges one look at one tree. Vigour and soundness are never averaged; a good crown never lowers hidden decay. */
-export function assess(library: Library, input: AssessInput, district?: District): Assessment {
+export function assess(library: Library, given: AssessInput, district?: District): Assessment {
+  const overrules = given.overrules ?? [];
+  const changes =
+    (given.before ?? []).length === 0
+      ? []
+      : changesOver(library, [
+          ...(given.before ?? []),
+          {
+            date: given.date,
+            looked: given.looked,
+            signs: given.signs,
+            dbh: given.dbh,
+            height: given.height,
+            crownBase: given.crownBase,
+            breastHeight: given.breastHeight,
+          },
+        ]);
+  const hollow = library.signs.find((sign) => sign.found === 'sound')?.id;
+  const rung = hollow ? fromSounding(given, hollow) : [];
+  const input: AssessInput = { ...given, signs: [...withTrends(given.signs, changes), ...rung] };
+
   const looked = lookedAt(input);
   const aside = setAside(library, input);
   const asideIndex = new Set(aside.map((a) => a.index));
   const counting = input.signs.filter((_sign, i) => !asideIndex.has(i));
-  const judged = {
-    vigour: vigour(library, input, counting, looked),
-    soundness: soundness(library, input, counting, looked),
-    hiddenDecay: hiddenDecay(library, counting, looked),
+  const ruled = {
+    vigour: overruleScale('vigour', vigour(library, input, counting, looked, changes), overrules),
+    soundness: overruleScale('soundness', soundness(library, input, counting, looked), overrules),
+    hiddenDecay: overruleScale('hiddenDecay', hiddenDecay(library, input, counting, looked), overrules),
   };
-  const agents = differential(library, input, aside, looked);
+  const judged = { vigour: ruled.vigour.judged, soundness: ruled.soundness.judged, hiddenDecay: ruled.hiddenDecay.judged };
+  const told = differential(library, input, aside, looked, district);
+  const cause = withCause(library, told.agents, input);
+  const screened = screening(library, input, counting, judged.soundness);
+  const works = judgeWorks(input.dbh, input.rootStandard ?? 'bs5837', input.works ?? []);
+  const alerts = alertsOf(changes);
   const rare = input.name !== null && (district?.lists.rare.includes(input.name) ?? false);
+  const ranked = options({
+    library,
+    input: { ...input, signs: counting },
+    ...judged,
+    looked,
+    agents: cause.agents,
+    screening: screened,
+    works,
+    rare,
+  });
+  const first = preferred(ranked, overrules);
+  // An agent the person put first sets the pace as a likely one does.
+  const pacing = cause.overruled ? cause.agents.map((a, i) => (i === 0 ? { ...a, probability: 1 } : a)) : cause.agents;
+  const span = outlook(library, judged.vigour, judged.soundness, pacing, overrules);
+  const date = withDate(comeBack(library, input, judged, pacing, looked, screened, alerts), input);
+  const failure = overrules.find((o) => o.what === 'failure' && (FAILURES as readonly string[]).includes(o.to));
   const result: Omit<Assessment, 'note'> = {
     ...judged,
     lookedAt: { percent: looked.percent, unseen: looked.unseen, cannotSay: looked.cannotSay },
     normalHere: aside.map(({ sign, why }) => ({ sign: sign.id, zone: sign.zone, why })),
-    agents,
-    outlook: outlook(library, judged.vigour, judged.soundness, agents),
-    options: options({ input, ...judged, looked, agents, rare }),
-    screening: null,
-    comeBack: comeBack(library, input, judged, agents, looked),
-    cautions: cautions(library, input, agents, judged),
+    agents: cause.agents,
+    lookNext: told.lookNext,
+    outlook: span.outlook,
+    outlookBecause: span.because,
+    options: first?.options ?? ranked,
+    screening: screened,
+    works,
+    changes,
+    overruled: [
+      ruled.vigour.overruled,
+      ruled.soundness.overruled,
+      ruled.hiddenDecay.overruled,
+      span.overruled,
+      cause.overruled,
+      failure && screened
+        ? { what: 'failure' as const, from: 'what soundness says', to: failure.to, why: failure.why, milder: false }
+        : null,
+      first ? { what: 'option' as const, from: first.from, to: first.to, why: first.why, milder: false } : null,
+      date.overruled,
+    ].filter((o): o is Overruled => o !== null),
+    comeBack: date.comeBack,
+    cautions: cautionsOf(library, input, pacing, judged, screened),
   };
-  return { ...result, note: note(result, input) };
+  return { ...result, note: noteOf(library, result, { ...input, signs: counting }) };
 }
 
-function cautions(library: Library, input: AssessInput, agents: readonly AgentLikelihood[], judged: { soundness: Judged }): string[] {
+function cautionsOf(
+  library: Library,
+  input: AssessInput,
+  agents: readonly AgentLikelihood[],
+  judged: { soundness: Judged },
+  screened: Screening | null,
+): string[] {
   const fromSigns = input.signs.flatMap((seen) => library.signs.find((s) => s.id === seen.id)?.cautions ?? []);
   const fromAgents = agents
     .filter((a) => a.probability >= CAUTION_FROM)
-    .flatMap((a) => library.agents.find((agent) => agent.id === a.agent)?.cautions ?? []);
+    .flatMap((a) => {
+      const agent = library.agents.find((record) => record.id === a.agent);
+      return agent ? [...agent.cautions, ...(agent.reportable ? [agent.reportable] : [])] : [];
+    });
   const weak = ['weakness', 'serious weakness', 'act first'].includes(judged.soundness.band);
-  return [...new Set([...fromSigns, ...fromAgents, ...(input.taxon?.cautions ?? []), ...(weak ? [SCREENING] : []), ...GENERAL])];
-}
-
-/** What is likely behind the signs, in a sentence; "not known" is one of the answers. */
-function behind([first]: readonly AgentLikelihood[]): string[] {
-  if (!first) return [];
-  if (first.agent === 'normal for this tree') return ['What was seen is most likely normal for this tree.'];
-  if (first.agent === 'cause unknown') return ['The cause of the signs is not known.'];
-  return [`Most likely behind the signs: ${first.name.toLowerCase()} (${Math.round(first.probability * 100)} %).`];
-}
-
-/** The judgement in sentences, with what cannot be said. */
-function note(a: Omit<Assessment, 'note'>, input: AssessInput): string {
-  const name = input.name ? (input.taxon ? input.name : `${genusOf(input.name)} (genus only)`) : 'Unnamed tree';
-  const sentences = [
-    `${name}: vigour ${a.vigour.band}, soundness: ${a.soundness.band}, hidden decay ${a.hiddenDecay.band}.`,
-    a.soundness.reasons[0] ?? '',
-    ...(a.normalHere.length > 0 ? [`Normal for this tree and set aside: ${a.normalHere.map((n) => n.why).join(' ')}`] : []),
-    ...behind(a.agents),
-    `${a.lookedAt.percent} % of the zones were looked at.`,
-    ...a.lookedAt.cannotSay.slice(0, 2),
-    `Come back by ${a.comeBack.by} (${a.comeBack.season}): ${a.comeBack.because}.`,
+  return [
+    ...new Set([...fromSigns, ...fromAgents, ...(input.taxon?.cautions ?? []), ...(weak || screened ? [SCREENING] : []), ...GENERAL]),
   ];
-  return sentences.filter((s) => s.length > 0).join(' ');
 }

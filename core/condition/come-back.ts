@@ -1,10 +1,12 @@
 import type { Library } from '../knowledge';
-import { inLeafSeason, seasonOf } from '../season';
-import { addMonths } from '../schedule/dates';
+import { inLeafSeason, recordMonth, seasonOf } from '../season';
+import { addDays, addMonths } from '../schedule/dates';
 import type { AgentLikelihood } from './agents';
+import type { Change } from './change';
 import type { LookedAt } from './looked';
 import type { AssessInput } from './request';
-import type { Judged } from './scales';
+import type { Screening } from './screening';
+import type { Judged } from './statement';
 
 export interface ComeBack {
   /** ISO date */
@@ -17,10 +19,29 @@ export interface ComeBack {
 const BY_VIGOUR: Record<string, number> = { thriving: 36, fair: 24, strained: 12, failing: 6, dead: 3 };
 const BY_SOUNDNESS: Record<string, number> = { weakness: 12, 'serious weakness': 6, 'act first': 0.25 };
 const BY_DECAY: Record<string, number> = { possible: 12, likely: 6 };
+const BY_RISK: Record<string, number> = { moderate: 12, high: 3, extreme: 0.25 };
+/** Where somebody is nearly always beneath, no tree waits longer. */
+const ALWAYS_BENEATH = 18;
 const UNSEEN_SIDES = 12;
 const NEVER_LOOKED = 6;
+const WORSENING = 6;
 /** An agent sets the pace once it is at least this likely. */
 const COUNTS = 0.3;
+/** Shorter intervals wait for no season. */
+const SEASON_FROM_MONTHS = 4;
+
+/** Months of the northern records in which structure shows bare, and foliage full. */
+const BARE = [12, 1, 2, 3];
+const FULL = [6, 7, 8];
+
+/**
+ * The last day before a date that falls in the wanted months, at least a month from now; the date itself when there is none.
+ */
+function seasonedDate(from: string, by: string, latitude: number, wanted: readonly number[]): string {
+  const earliest = addMonths(from, 1);
+  for (let day = by; day >= earliest; day = addDays(day, -1)) if (wanted.includes(recordMonth(day, latitude) ?? 0)) return day;
+  return by;
+}
 
 /** When to come back, and why: the shortest interval any reading asks for, moved to a season that can settle what is open. */
 export function comeBack(
@@ -29,6 +50,8 @@ export function comeBack(
   judged: { vigour: Judged; soundness: Judged; hiddenDecay: Judged },
   agents: readonly AgentLikelihood[],
   looked: LookedAt,
+  screening: Screening | null,
+  alerts: readonly Change[],
 ): ComeBack {
   const asks: { months: number; because: string }[] = [
     { months: BY_VIGOUR[judged.vigour.band] ?? NEVER_LOOKED, because: `vigour ${judged.vigour.band}` },
@@ -37,6 +60,11 @@ export function comeBack(
   if (sound !== undefined) asks.push({ months: sound, because: `soundness: ${judged.soundness.band}` });
   const decay = BY_DECAY[judged.hiddenDecay.band];
   if (decay !== undefined) asks.push({ months: decay, because: `hidden decay ${judged.hiddenDecay.band}` });
+  const risk = BY_RISK[screening?.risk ?? ''];
+  if (risk !== undefined) asks.push({ months: risk, because: `field screening ${screening?.risk} for what is beneath` });
+  if (input.beneath?.some((b) => b.howOften === 'constant' && b.what !== 'nothing' && b.what !== 'path-or-lawn'))
+    asks.push({ months: ALWAYS_BENEATH, because: 'somebody or something is nearly always beneath' });
+  if (alerts.length > 0) asks.push({ months: WORSENING, because: `${alerts[0]?.label.toLowerCase()} gets worse` });
   const sides = looked.unseen.filter((zone) => zone.startsWith('stem-') || zone === 'collar' || zone === 'unions');
   if (sides.length > 0)
     asks.push({
@@ -45,22 +73,17 @@ export function comeBack(
     });
   for (const likely of agents) {
     const agent = library.agents.find((a) => a.id === likely.agent);
-    if (agent && likely.probability >= COUNTS) asks.push({ months: agent.lookAgainMonths, because: `${agent.name} possible` });
+    if (agent && likely.probability >= COUNTS)
+      asks.push({ months: agent.lookAgainMonths, because: `${agent.name.toLowerCase()} possible` });
   }
   asks.sort((a, b) => a.months - b.months);
   const first = asks[0] ?? { months: NEVER_LOOKED, because: 'nothing judged' };
-  const by = addMonths(input.date, first.months);
   const reasons = asks.filter((ask) => ask.months <= first.months * 1.01).map((ask) => ask.because);
-  const season = seasonOf(by, input.latitude);
+  const latest = addMonths(input.date, first.months);
   const now = inLeafSeason(input.date, input.latitude);
-  const evergreen = input.taxon?.evergreen === true;
-  const want =
-    evergreen || first.months < 4
-      ? ''
-      : now && sides.length > 0
-        ? '; structure shows best bare'
-        : !now
-          ? '; the foliage still has to be seen in leaf'
-          : '';
-  return { by, because: `${reasons.join(', ')}${want}`, season };
+  const waits = first.months < SEASON_FROM_MONTHS || input.taxon?.evergreen === true;
+  const open = waits ? null : now && sides.length > 0 ? 'bare' : !now ? 'leaf' : null;
+  const by = open === null ? latest : seasonedDate(input.date, latest, input.latitude, open === 'bare' ? BARE : FULL);
+  const want = open === 'bare' ? '; structure shows best bare' : open === 'leaf' ? '; the foliage still has to be seen in leaf' : '';
+  return { by, because: `${reasons.join(', ')}${want}`, season: seasonOf(by, input.latitude) };
 }

@@ -1,6 +1,7 @@
 import { CROWN_ZONES, STEM_SIDES, ZONES, type Zone } from '../knowledge';
 import { inLeafSeason } from '../season';
 import type { AssessInput } from './request';
+import { listed } from './words';
 import { sideWords } from './zones';
 
 export interface LookedAt {
@@ -11,8 +12,6 @@ export interface LookedAt {
   cannotSay: string[];
   seen: ReadonlySet<Zone>;
 }
-
-const listed = (words: readonly string[]) => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`);
 
 /** How much of the tree was looked at. A sign in a zone means the zone was looked at. */
 export function lookedAt(input: Pick<AssessInput, 'looked' | 'signs' | 'taxon' | 'date' | 'latitude'>): LookedAt {

@@ -1,8 +1,9 @@
 import type { SignSeen } from '../contracts/record';
-import type { Library, NormalFinding } from '../knowledge';
+import { genusOf, type Library, type NormalFinding } from '../knowledge';
 import { recordMonth } from '../season';
 import { meets } from './field-test';
 import type { AssessInput } from './request';
+import { explainedByDate } from './season-of-sign';
 
 /** A sign that is normal for this tree, with the reason. It stays visible. */
 export interface SetAside {
@@ -24,20 +25,24 @@ function findingHolds(finding: NormalFinding, seen: SignSeen, input: AssessInput
 }
 
 /**
- * Signs that are normal on this taxon, at this stage, in this month, or on any tree under the conditions of the sign's own
- * file. A sign put back with a word why is not set aside.
+ * Signs that are normal on this taxon, at this stage, in this month, that the date explains, or that are normal on any tree
+ * under the conditions of the sign's own file; and those the person set aside with a word why. A sign put back is not set aside.
  */
 export function setAside(library: Library, input: AssessInput): SetAside[] {
   const month = recordMonth(input.date, input.latitude);
   return input.signs.flatMap((seen, index): SetAside[] => {
     if (seen.putBack) return [];
+    if (seen.leftAside) return [{ index, sign: seen, why: `Set aside by the observer: ${seen.leftAside}` }];
     const onTaxon = input.taxon?.normal.find((finding) => findingHolds(finding, seen, input));
     if (onTaxon) return [{ index, sign: seen, why: onTaxon.why }];
+    const dated = explainedByDate(library, seen, input);
+    if (dated) return [{ index, sign: seen, why: dated }];
     const onAny = library.signs
       .find((sign) => sign.id === seen.id)
       ?.normal.find(
         (rule) =>
           meets(seen, rule.when) &&
+          (!rule.taxa || (input.name !== null && rule.taxa.some((name) => name === input.name || name === genusOf(input.name ?? '')))) &&
           (!rule.stages || rule.stages.includes(input.lifeStage ?? 'mature')) &&
           (!rule.months || (month !== null && rule.months.includes(month))),
       );

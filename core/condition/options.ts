@@ -1,11 +1,16 @@
-import type { Profile } from '../contracts/record';
+import type { Overrule, Profile } from '../contracts/record';
+import type { Library, OptionKind } from '../knowledge';
 import type { AgentLikelihood } from './agents';
+import { meets } from './field-test';
 import type { LookedAt } from './looked';
 import type { AssessInput } from './request';
-import type { Judged } from './scales';
+import type { Screening } from './screening';
+import type { Judged } from './statement';
+import { capital, lengthInWords } from './words';
+import type { WorksJudged } from './works';
 
 export interface Option {
-  do: string;
+  do: OptionKind;
   because: string[];
   /** Conditions and who may do it. */
   needs: string[];
@@ -13,58 +18,105 @@ export interface Option {
 
 /** What the options are weighed from. */
 export interface Standing {
+  library: Library;
   input: AssessInput;
   vigour: Judged;
   soundness: Judged;
   hiddenDecay: Judged;
   looked: LookedAt;
   agents: readonly AgentLikelihood[];
+  screening: Screening | null;
+  works: WorksJudged | null;
   rare: boolean;
 }
 
 const LICENSED = 'licensed people, local code and permit';
-const BIRDS = 'protected-species check';
+const PROTECTED = 'protected-species check';
+/** Conditions that go with an option whatever calls for it. */
+const NEEDS: Record<OptionKind, string[]> = {
+  keep: [],
+  'keep as seed source': [],
+  watch: [],
+  'free it from competitors': [LICENSED],
+  'improve the ground': ['hand or air tools inside the root zone'],
+  'prune or reduce': [LICENSED, PROTECTED],
+  support: [LICENSED, 'a yearly look at what holds it'],
+  'investigate further': ['a qualified assessor; sounding, probe or resistance drill'],
+  'exclude target': ['the owner of the ground'],
+  'keep as habitat': ['nothing beneath, judged by a qualified person'],
+  'bring on a successor': [],
+  remove: [LICENSED, PROTECTED],
+};
 
 const VIGOUR_RANK: Record<string, number> = { thriving: 0, fair: 1, strained: 2, failing: 3, dead: 4 };
 const SOUND_RANK: Record<string, number> = { weakness: 1, 'serious weakness': 2, 'act first': 3 };
+const DECAY_RANK: Record<string, number> = { possible: 1, likely: 2 };
+const RISK_RANK: Record<string, number> = { low: 0, moderate: 1, high: 2, extreme: 3 };
+/** Not having looked at more than half of the zones makes "keep" a weaker answer. */
+const MUCH_UNSEEN = 8;
+/** A cause is named among the reasons once it is likelier than not. */
+const NAMED_FROM = 0.5;
 
-interface Weighed extends Option {
-  /** How much each practice profile wants it; 0 leaves it out. */
-  weight: Record<Profile, number>;
+type Weights = Record<Profile, number>;
+const all = (n: number): Weights => ({ amenity: n, stewardship: n, habitat: n });
+
+interface Weighed {
+  do: OptionKind;
+  because: string[];
+  /** How much each practice profile wants it. */
+  weight: Weights;
 }
 
-const all = (n: number): Record<Profile, number> => ({ amenity: n, stewardship: n, habitat: n });
+/** How much each profile wants what a single sign calls for. */
+const CALLED: Partial<Record<OptionKind, Weights>> = {
+  'free it from competitors': { amenity: 2, stewardship: 7, habitat: 2 },
+  'improve the ground': { amenity: 4, stewardship: 6, habitat: 5 },
+  'prune or reduce': { amenity: 7, stewardship: 3, habitat: 4 },
+  support: { amenity: 5, stewardship: 2, habitat: 3 },
+  'bring on a successor': { amenity: 3, stewardship: 7, habitat: 6 },
+};
 
-/** Options ranked as a practice profile ranks them: amenity and safety, stewardship of the stand, or habitat first. */
-export function options(standing: Standing): Option[] {
-  const { vigour, soundness, hiddenDecay, looked, agents, rare, input } = standing;
-  const weak = VIGOUR_RANK[vigour.band] ?? 1;
+/** What the signs themselves call for, one entry an option. */
+function called({ library, input, vigour }: Standing, weak: number): Weighed[] {
+  const found = new Map<OptionKind, string[]>();
+  for (const seen of input.signs) {
+    for (const call of library.signs.find((sign) => sign.id === seen.id)?.calls ?? []) {
+      if (meets(seen, call.when)) found.set(call.do, [...new Set([...(found.get(call.do) ?? []), call.because])]);
+    }
+  }
+  return [...found].flatMap(([option, because]): Weighed[] => {
+    const weight = CALLED[option];
+    if (!weight) return [];
+    // A successor is for a tree that fails; a strong one needs none. Freeing a failing tree comes too late.
+    if (option === 'bring on a successor' && weak < 2) return [];
+    if (option === 'free it from competitors' && weak > 2) return [{ do: option, because, weight: all(2) }];
+    return [{ do: option, because: option === 'bring on a successor' ? [...because, `Vigour ${vigour.band}.`] : because, weight }];
+  });
+}
+
+/** What the scales, the place and the list of rare kinds call for. */
+function fromStanding(
+  { vigour, soundness, hiddenDecay, looked, agents, screening, works, rare, input }: Standing,
+  weak: number,
+): Weighed[] {
   const unsound = SOUND_RANK[soundness.band] ?? 0;
-  const decay = hiddenDecay.band === 'likely' ? 2 : hiddenDecay.band === 'possible' ? 1 : 0;
-  const deadWood = input.signs.some((s) => (s.id === 'dead-branches' && s.size !== 'fine') || s.id === 'hung-branch');
-  const fork = input.signs.some((s) => s.id === 'included-bark' || s.id === 'union-crack');
-  const shoots = input.signs.some((s) => s.id === 'root-shoots' || s.id === 'basal-shoots-sign');
-  const overtopped = input.signs.some((s) => s.id === 'overtopped');
+  const decay = DECAY_RANK[hiddenDecay.band] ?? 0;
+  const risk = RISK_RANK[screening?.risk ?? ''] ?? 0;
   const unseen = looked.unseen.length;
   const cause = agents[0];
   const made: Weighed[] = [];
-
-  if (unsound === 0 && weak <= 1) {
+  if (unsound === 0 && weak <= 1)
     made.push({
       do: 'keep',
       because: [...vigour.reasons.slice(0, 1), `Soundness: ${soundness.band}.`],
-      needs: [],
-      weight: all(unseen > 8 ? 4 : 6),
+      weight: all(unseen > MUCH_UNSEEN ? 4 : 6),
     });
-  }
-  if (rare) {
+  if (rare)
     made.push({
       do: 'keep as seed source',
       because: ["On the district's list of rare kinds: kept to its last."],
-      needs: [],
       weight: { amenity: 3, stewardship: 8, habitat: 6 },
     });
-  }
   if (unsound >= 1 || weak >= 2 || decay >= 1 || unseen > 0) {
     const because = [
       ...(unseen > 0 ? [`${unseen} of 18 zones were not looked at.`] : []),
@@ -72,75 +124,85 @@ export function options(standing: Standing): Option[] {
       ...(weak >= 2 ? [`Vigour ${vigour.band}.`] : []),
       ...(unsound >= 1 ? [`Soundness: ${soundness.band}.`] : []),
     ];
-    made.push({ do: 'watch', because, needs: [], weight: { amenity: unsound >= 2 ? 2 : 5, stewardship: 5, habitat: 6 } });
+    made.push({ do: 'watch', because, weight: { amenity: unsound >= 2 ? 2 : 5, stewardship: 5, habitat: 6 } });
   }
-  if (overtopped) {
-    made.push({
-      do: 'free it from competitors',
-      because: ['Neighbours take its light.'],
-      needs: [LICENSED],
-      weight: { amenity: 2, stewardship: weak <= 2 ? 7 : 2, habitat: 2 },
-    });
-  }
-  if (deadWood || unsound >= 2) {
-    made.push({
-      do: 'prune or reduce',
-      because: deadWood ? ['Dead or hung wood will fall.'] : ['Less load on the weak part.'],
-      needs: [LICENSED, BIRDS],
-      weight: { amenity: 7, stewardship: 3, habitat: 4 },
-    });
-  }
-  if (fork)
-    made.push({
-      do: 'support',
-      because: ['A weak fork can be held.'],
-      needs: [LICENSED],
-      weight: { amenity: 5, stewardship: 2, habitat: 3 },
-    });
-  if (decay >= 1 || unsound >= 2) {
+  if (unsound >= 2)
+    made.push({ do: 'prune or reduce', because: ['Less load on the weak part.'], weight: { amenity: 7, stewardship: 3, habitat: 4 } });
+  if (decay >= 1 || unsound >= 2)
     made.push({
       do: 'investigate further',
       because: [`Hidden decay ${hiddenDecay.band}: its reach is not known.`],
-      needs: ['a qualified assessor; sounding, probe or resistance drill'],
       weight: { amenity: 7 + decay, stewardship: 4, habitat: 5 },
     });
-  }
-  if (unsound >= 2) {
+  if (unsound >= 2 || risk >= 2)
     made.push({
       do: 'exclude target',
-      because: [`Soundness: ${soundness.band}; keep people out from under it.`],
-      needs: ['the owner of the ground'],
-      weight: unsound === 3 ? all(12) : { amenity: 6, stewardship: 5, habitat: 8 },
+      because: [
+        `Soundness: ${soundness.band}; keep people out from under it.`,
+        ...(screening && risk >= 1 ? [`Field screening: ${screening.risk} for what is beneath.`] : []),
+      ],
+      weight: unsound === 3 || risk === 3 ? all(12) : risk === 2 ? all(9) : { amenity: 6, stewardship: 5, habitat: 8 },
     });
-  }
   if (weak >= 3 || unsound >= 2) {
+    const empty = input.beneath !== undefined && input.beneath.length > 0 && risk === 0;
     made.push({
       do: 'keep as habitat',
-      because: ['A dying tree with nothing beneath it can be left standing.'],
-      needs: ['nothing beneath, judged by a qualified person'],
-      weight: { amenity: 2, stewardship: 3, habitat: 9 },
+      because: [
+        'A dying tree with nothing beneath it can be left standing.',
+        ...(empty ? ['Field screening: low for what is beneath.'] : []),
+      ],
+      weight: { amenity: empty ? 4 : 2, stewardship: empty ? 4 : 3, habitat: risk >= 2 ? 3 : 9 },
     });
   }
-  if (shoots && weak >= 2) {
+  if (works?.works.some((w) => w.where !== 'outside the root zone'))
     made.push({
-      do: 'bring on a successor',
-      because: ['It shoots from base or roots: keep two, choose later.'],
-      needs: [],
-      weight: { amenity: 3, stewardship: 7, habitat: 6 },
+      do: 'improve the ground',
+      because: [`Works are planned inside the root zone of ${lengthInWords(works.radius)}: fence it and mulch it before they begin.`],
+      weight: { amenity: 6, stewardship: 6, habitat: 6 },
     });
-  }
-  if (weak >= 3 || unsound === 3 || (unsound === 2 && decay === 2)) {
+  if (weak >= 3 || unsound === 3 || (unsound === 2 && decay === 2))
     made.push({
       do: 'remove',
       because: [
-        `Vigour ${vigour.band}; soundness: ${soundness.band}.`,
-        ...(cause && cause.probability > 0.5 ? [`Likely cause: ${cause.name}.`] : []),
+        `${capital(`vigour ${vigour.band}`)}; soundness: ${soundness.band}.`,
+        ...(cause && cause.probability > NAMED_FROM ? [`Likely cause: ${cause.name}.`] : []),
       ],
-      needs: [LICENSED, BIRDS],
-      weight: { amenity: rare ? 1 : 5 + unsound, stewardship: rare ? 1 : 6, habitat: 1 },
+      weight: { amenity: rare ? 1 : 5 + unsound + Math.max(0, risk - 1), stewardship: rare ? 1 : 6, habitat: 1 },
+    });
+  return made;
+}
+
+/** Options ranked as a practice profile ranks them: amenity and safety, stewardship of the stand, or habitat first. */
+export function options(standing: Standing): Option[] {
+  const weak = VIGOUR_RANK[standing.vigour.band] ?? 1;
+  const merged = new Map<OptionKind, Weighed>();
+  for (const made of [...called(standing, weak), ...fromStanding(standing, weak)]) {
+    const kept = merged.get(made.do);
+    merged.set(made.do, {
+      do: made.do,
+      because: [...new Set([...(kept?.because ?? []), ...made.because])],
+      weight: {
+        amenity: Math.max(made.weight.amenity, kept?.weight.amenity ?? 0),
+        stewardship: Math.max(made.weight.stewardship, kept?.weight.stewardship ?? 0),
+        habitat: Math.max(made.weight.habitat, kept?.weight.habitat ?? 0),
+      },
     });
   }
-  return made
-    .sort((a, b) => b.weight[input.profile] - a.weight[input.profile] || a.do.localeCompare(b.do))
-    .map(({ weight: _weight, ...option }) => option);
+  const { profile } = standing.input;
+  return [...merged.values()]
+    .sort((a, b) => b.weight[profile] - a.weight[profile] || a.do.localeCompare(b.do))
+    .map((made) => ({ do: made.do, because: made.because, needs: NEEDS[made.do] }));
+}
+
+/** The option the person puts first, with their reason; one the rules do not offer is added. */
+export function preferred(
+  ranked: readonly Option[],
+  overrules: readonly Overrule[],
+): { options: Option[]; from: string; to: OptionKind; why: string } | null {
+  const set = overrules.find((o) => o.what === 'option');
+  if (!set || !(set.to in NEEDS) || ranked[0]?.do === set.to) return null;
+  const to = set.to as OptionKind;
+  const held = ranked.find((option) => option.do === to);
+  const first: Option = { do: to, because: [`Put first by the observer: ${set.why}`, ...(held?.because ?? [])], needs: NEEDS[to] };
+  return { options: [first, ...ranked.filter((option) => option.do !== to)], from: ranked[0]?.do ?? 'nothing', to, why: set.why };
 }

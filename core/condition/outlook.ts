@@ -1,6 +1,9 @@
+import type { Overrule } from '../contracts/record';
 import type { Library } from '../knowledge';
 import type { AgentLikelihood } from './agents';
-import { NOT_JUDGED, type Judged } from './scales';
+import type { Overruled } from './overrule';
+import { NOT_JUDGED } from './scales';
+import type { Judged } from './statement';
 
 export const OUTLOOKS = ['long-term', 'decades', 'five to ten years', 'short', 'dead'] as const;
 export type Outlook = (typeof OUTLOOKS)[number] | typeof NOT_JUDGED;
@@ -14,15 +17,39 @@ const BY_VIGOUR: Record<string, Outlook> = {
 };
 const BY_SOUNDNESS: Record<string, Outlook> = { weakness: 'decades', 'serious weakness': 'five to ten years', 'act first': 'short' };
 /** An agent shapes the outlook once it is likelier than not. */
-const LIKELY = 0.5;
+export const LIKELY = 0.5;
+
+export interface OutlookJudged {
+  outlook: Outlook;
+  /** Which reading holds it there. */
+  because: string;
+  overruled: Overruled | null;
+}
 
 /** How long the tree can be expected to stand and do its work: the shortest that vigour, soundness or a likely agent allows. */
-export function outlook(library: Library, vigour: Judged, soundness: Judged, agents: readonly AgentLikelihood[]): Outlook {
+export function outlook(
+  library: Library,
+  vigour: Judged,
+  soundness: Judged,
+  agents: readonly AgentLikelihood[],
+  overrules: readonly Overrule[],
+): OutlookJudged {
   const leading = agents[0];
   const agent = leading && leading.probability >= LIKELY ? library.agents.find((a) => a.id === leading.agent) : undefined;
-  const said = [BY_VIGOUR[vigour.band], BY_SOUNDNESS[soundness.band], agent?.outlook].filter(
-    (o): o is (typeof OUTLOOKS)[number] => o !== undefined && o !== NOT_JUDGED,
-  );
-  if (said.length === 0) return NOT_JUDGED;
-  return OUTLOOKS[Math.max(...said.map((o) => OUTLOOKS.indexOf(o)))] ?? NOT_JUDGED;
+  const said = [
+    { outlook: BY_VIGOUR[vigour.band], because: `vigour ${vigour.band}` },
+    { outlook: BY_SOUNDNESS[soundness.band], because: `soundness: ${soundness.band}` },
+    { outlook: agent?.outlook, because: `the usual course of ${agent?.name.toLowerCase()}` },
+  ].filter((s): s is { outlook: (typeof OUTLOOKS)[number]; because: string } => s.outlook !== undefined && s.outlook !== NOT_JUDGED);
+  const worst = said.sort((a, b) => OUTLOOKS.indexOf(b.outlook) - OUTLOOKS.indexOf(a.outlook))[0];
+  const ruled = worst ?? { outlook: NOT_JUDGED, because: 'nothing was judged' };
+  const set = overrules.find((o) => o.what === 'outlook');
+  const to = OUTLOOKS.find((word) => word === set?.to);
+  if (!set || !to || to === ruled.outlook) return { ...ruled, overruled: null };
+  const from = (OUTLOOKS as readonly string[]).indexOf(ruled.outlook);
+  return {
+    outlook: to,
+    because: `set by the observer: ${set.why}`,
+    overruled: { what: 'outlook', from: ruled.outlook, to, why: set.why, milder: from >= 0 && OUTLOOKS.indexOf(to) < from },
+  };
 }

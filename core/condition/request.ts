@@ -1,11 +1,24 @@
 import { z } from 'zod';
 import { Refusal } from '../contracts/problem';
-import { PROFILES, type SignSeen } from '../contracts/record';
-import { genusOf, nearest, STAGES, ZONES, type Library, type Sign, type Taxon, type Zone } from '../knowledge';
+import {
+  beneath,
+  overrule,
+  PROFILES,
+  SOUNDS,
+  WORKS,
+  type Beneath,
+  type Drilling,
+  type Overrule,
+  type SignSeen,
+  type Sounding,
+  type Works,
+} from '../contracts/record';
+import { genusOf, nearest, STAGES, TRENDS, ZONES, type Library, type Sign, type Taxon, type Zone } from '../knowledge';
+import { ROOT_STANDARDS, type RootStandard } from '../measure/roots';
 import { metres, quantity, radians, type Quantity } from '../measure/units';
 
 const QUANTITY_FIELDS = ['height', 'width', 'length', 'depth', 'opening'] as const;
-const WORD_FIELDS = ['part', 'size', 'where', 'kind', 'trend'] as const;
+const WORD_FIELDS = ['part', 'size', 'where', 'kind'] as const;
 
 const signGiven = z.strictObject({
   id: z.string(),
@@ -26,6 +39,22 @@ const signGiven = z.strictObject({
   trend: z.string().optional(),
   note: z.string().optional(),
   putBack: z.string().optional(),
+  leftAside: z.string().optional(),
+});
+
+/** An earlier look at the same tree, so that change over time counts. */
+const earlierGiven = z.strictObject({
+  date: z.iso.date(),
+  looked: z.array(z.string()).default([]),
+  measurements: z
+    .strictObject({
+      height: quantity.optional(),
+      crownBase: quantity.optional(),
+      dbh: quantity.optional(),
+      breastHeight: quantity.optional(),
+    })
+    .default({}),
+  signs: z.array(signGiven).default([]),
 });
 
 /** The request of `dendrix assess`. */
@@ -38,7 +67,25 @@ export const assessRequest = z.strictObject({
   looked: z.array(z.string()).default([]),
   measurements: z.strictObject({ height: quantity.optional(), crownBase: quantity.optional(), dbh: quantity.optional() }).default({}),
   signs: z.array(signGiven).default([]),
+  absent: z.array(z.string()).default([]),
+  sounding: z.array(z.strictObject({ zone: z.string(), sound: z.enum(SOUNDS), height: quantity.optional() })).default([]),
+  beneath: z.array(beneath).default([]),
+  works: z.array(z.strictObject({ kind: z.enum(WORKS), distance: quantity })).default([]),
+  rootStandard: z.enum(ROOT_STANDARDS).default('bs5837'),
+  overrules: z.array(overrule).default([]),
+  before: z.array(earlierGiven).default([]),
 });
+
+/** An earlier look, checked, in metres. */
+export interface EarlierLook {
+  date: string;
+  looked: readonly Zone[];
+  signs: readonly SignSeen[];
+  dbh?: number | undefined;
+  height?: number | undefined;
+  crownBase?: number | undefined;
+  breastHeight?: number | undefined;
+}
 
 /** What the judgement is made from, checked, in metres and degrees. */
 export interface AssessInput {
@@ -50,10 +97,21 @@ export interface AssessInput {
   lifeStage: (typeof STAGES)[number] | undefined;
   profile: (typeof PROFILES)[number];
   looked: Zone[];
-  height?: number;
-  crownBase?: number;
-  dbh?: number;
+  height?: number | undefined;
+  crownBase?: number | undefined;
+  dbh?: number | undefined;
+  breastHeight?: number | undefined;
   signs: SignSeen[];
+  /** Signs looked for and not found. */
+  absent?: readonly string[];
+  sounding?: readonly Sounding[];
+  drillings?: readonly Drilling[];
+  beneath?: readonly Beneath[];
+  works?: readonly Works[];
+  rootStandard?: RootStandard;
+  overrules?: readonly Overrule[];
+  /** Earlier looks at this tree, in any order. */
+  before?: readonly EarlierLook[];
 }
 
 function zoneOf(word: string, path: string): Zone {
@@ -111,10 +169,21 @@ function signFrom(library: Library, given: z.output<typeof signGiven>, path: str
     const m = length(given[field], `${path}.${field}`);
     if (m !== undefined) seen[field] = m;
   }
+  if (given.trend !== undefined) {
+    const trend = TRENDS.find((word) => word === given.trend);
+    if (!trend)
+      throw new Refusal('unknown-word', `${path}.trend`, {
+        word: given.trend,
+        nearest: nearest(given.trend, TRENDS) ?? 'none',
+        valid: TRENDS.join(', '),
+      });
+    seen.trend = trend;
+  }
   if (given.angle) seen.angle = (radians(given.angle, `${path}.angle`) * 180) / Math.PI;
   for (const field of ['percent', 'cover', 'count'] as const) if (given[field] !== undefined) seen[field] = given[field];
   if (given.note !== undefined) seen.note = given.note;
   if (given.putBack !== undefined) seen.putBack = given.putBack;
+  if (given.leftAside !== undefined) seen.leftAside = given.leftAside;
   return seen;
 }
 
@@ -133,5 +202,23 @@ export function toAssessInput(library: Library, request: z.output<typeof assessR
     crownBase: length(crownBase, 'measurements.crownBase'),
     dbh: length(dbh, 'measurements.dbh'),
     signs: request.signs.map((given, i) => signFrom(library, given, `signs[${i}]`)),
+    absent: request.absent.map((word, i) => signOf(library, word, `absent[${i}]`).id),
+    sounding: request.sounding.map(({ zone, sound, height: at }, i) => {
+      const m = length(at, `sounding[${i}].height`);
+      return { zone: zoneOf(zone, `sounding[${i}].zone`), sound, ...(m === undefined ? {} : { height: m }) };
+    }),
+    beneath: request.beneath,
+    works: request.works.map(({ kind, distance }, i) => ({ kind, distance: length(distance, `works[${i}].distance`) ?? 0 })),
+    rootStandard: request.rootStandard,
+    overrules: request.overrules,
+    before: request.before.map((look, i) => ({
+      date: look.date,
+      looked: look.looked.map((word, j) => zoneOf(word, `before[${i}].looked[${j}]`)),
+      signs: look.signs.map((given, j) => signFrom(library, given, `before[${i}].signs[${j}]`)),
+      dbh: length(look.measurements.dbh, `before[${i}].measurements.dbh`),
+      height: length(look.measurements.height, `before[${i}].measurements.height`),
+      crownBase: length(look.measurements.crownBase, `before[${i}].measurements.crownBase`),
+      breastHeight: length(look.measurements.breastHeight, `before[${i}].measurements.breastHeight`),
+    })),
   };
 }

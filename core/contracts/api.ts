@@ -108,6 +108,8 @@ export const treeDetail = treeBrief.extend({
   determinations: z.array(determinationView),
   reviews: z.array(reviewView),
   followUps: z.array(followUpView),
+  /** Photographs whose pictures have arrived. */
+  arrivedPhotos: z.array(id),
 });
 export type TreeDetail = z.infer<typeof treeDetail>;
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { STAGES, ZONES } from '../knowledge';
+import { STAGES, TRENDS, ZONES } from '../knowledge';
 import { observationSchema, RULES } from '../identify/request';
+import { ROOT_STANDARDS } from '../measure/roots';
 
 // The record of a tree as it travels and is kept. Lengths and diameters in metres, angles in degrees, times in UTC.
 
@@ -15,8 +16,36 @@ export const measured = z.strictObject({
   entered: z.string().max(40).optional(),
   plusMinus: z.number().nonnegative().optional(),
   method: z.string().max(40).optional(),
+  /** Single readings when several were taken, m, and how many were left out as mistakes. */
+  readings: z.array(z.number().nonnegative()).max(40).optional(),
+  leftOut: z.number().int().nonnegative().max(40).optional(),
 });
 export type Measured = z.infer<typeof measured>;
+
+/** Where the tree was found to stand, from averaged fixes. */
+export const measuredPosition = z.strictObject({
+  latitude: z.number().min(-90).max(90),
+  longitude: z.number().min(-180).max(180),
+  /** m */
+  plusMinus: z.number().nonnegative(),
+  spread: z.number().nonnegative(),
+  fixes: z.number().int().positive().max(100_000),
+  leftOut: z.number().int().nonnegative().max(100_000),
+  from: z.enum(['phone', 'receiver', 'simulated receiver']),
+});
+export type MeasuredPosition = z.infer<typeof measuredPosition>;
+
+/** One line drilled through the stem, m. */
+export const drilling = z.strictObject({
+  zone: z.enum(ZONES),
+  height: z.number().min(0).max(20),
+  bark: z.number().nonnegative().max(0.5),
+  shell: z.number().nonnegative().max(5),
+  plusMinus: z.number().nonnegative().max(1),
+  decayMet: z.boolean(),
+  from: z.enum(['drill', 'simulated drill', 'typed']),
+});
+export type Drilling = z.infer<typeof drilling>;
 
 export const measurements = z.strictObject({
   dbh: measured.optional(),
@@ -26,6 +55,8 @@ export const measurements = z.strictObject({
   height: measured.optional(),
   crownBase: measured.optional(),
   crownSpread: measured.optional(),
+  position: measuredPosition.optional(),
+  drillings: z.array(drilling).max(24).optional(),
 });
 export type Measurements = z.infer<typeof measurements>;
 
@@ -46,10 +77,14 @@ export const signSeen = z.strictObject({
   opening: z.number().min(0).max(20).optional(),
   count: z.number().int().min(0).max(10_000).optional(),
   angle: z.number().min(-180).max(180).optional(),
-  trend: z.string().max(40).optional(),
+  trend: z.enum(TRENDS).optional(),
   note: z.string().max(2000).optional(),
+  /** Ids of photographs of it. */
+  photos: z.array(id).max(12).optional(),
   /** A sign set aside as normal was put back, and why. */
   putBack: z.string().max(500).optional(),
+  /** A sign that counted was set aside by the person, and why. */
+  leftAside: z.string().max(500).optional(),
 });
 export type SignSeen = z.infer<typeof signSeen>;
 
@@ -58,6 +93,48 @@ export type Profile = (typeof PROFILES)[number];
 
 export const SITE_KINDS = ['street', 'park', 'garden', 'other'] as const;
 export const LEVELS = ['species', 'cf. species', 'genus', 'family', 'none'] as const;
+
+/** How a stem side rang under the mallet. */
+export const SOUNDS = ['clear', 'dull', 'drum'] as const;
+export const sounding = z.strictObject({ zone: z.enum(ZONES), sound: z.enum(SOUNDS), height: z.number().min(0).max(20).optional() });
+export type Sounding = z.infer<typeof sounding>;
+
+/** What is beneath a tree, and how often. */
+export const TARGETS = ['people-staying', 'people-passing', 'road', 'building', 'parked-cars', 'wires', 'path-or-lawn', 'nothing'] as const;
+export const OCCUPANCIES = ['constant', 'frequent', 'occasional', 'rare'] as const;
+export const beneath = z.strictObject({ what: z.enum(TARGETS), howOften: z.enum(OCCUPANCIES) });
+export type Beneath = z.infer<typeof beneath>;
+
+/** Works planned near the tree, m from the stem. */
+export const WORKS = ['trench', 'building', 'paving', 'soil-raised', 'soil-lowered', 'storage-or-traffic'] as const;
+export const works = z.strictObject({ kind: z.enum(WORKS), distance: z.number().nonnegative().max(200) });
+export type Works = z.infer<typeof works>;
+
+/** A statement of the judgement that the person overruled, with the reason. */
+export const OVERRULED = ['vigour', 'soundness', 'hiddenDecay', 'outlook', 'cause', 'failure', 'comeBack', 'option'] as const;
+export const overrule = z.strictObject({
+  what: z.enum(OVERRULED),
+  to: z.string().min(1).max(120),
+  why: z.string().trim().min(3, { message: 'say why in a few words' }).max(500),
+});
+export type Overrule = z.infer<typeof overrule>;
+
+/** A photograph as the record holds it; the picture itself is sent beside the visit under the same id. */
+export const photo = z.strictObject({
+  id,
+  zone: z.enum(ZONES),
+  /** Sign it shows; none for a look at the whole side. */
+  sign: z.string().max(60).nullable(),
+  takenAt: isoTime,
+  /** Whether the time was written in the picture, or is the device's at the moment it was chosen. */
+  timeFrom: z.enum(['picture', 'device']),
+  latitude: z.number().min(-90).max(90).nullable(),
+  longitude: z.number().min(-180).max(180).nullable(),
+  width: z.number().int().positive().max(20_000),
+  height: z.number().int().positive().max(20_000),
+  bytes: z.number().int().positive().max(16_000_000),
+});
+export type Photo = z.infer<typeof photo>;
 
 /** A zone that could not be reached, and why. */
 export const blocked = z.strictObject({ zone: z.enum(ZONES), why: z.string().max(200) });
@@ -97,12 +174,30 @@ export const visitRecord = z.strictObject({
   looked: z.array(z.enum(ZONES)),
   blocked: z.array(blocked).default([]),
   signs: z.array(signSeen).max(200),
+  /** Signs looked for and not found, beyond what the zones looked at already say. */
+  absent: z.array(z.string().max(60)).max(100).default([]),
+  sounding: z.array(sounding).max(40).default([]),
+  beneath: z.array(beneath).max(8).default([]),
+  works: z.array(works).max(8).default([]),
+  overrules: z.array(overrule).max(20).default([]),
+  photos: z.array(photo).max(60).default([]),
+  profile: z.enum(PROFILES).optional(),
   measurements,
   safety: z.array(z.string().max(100)).max(20),
   specimens: z.array(specimen).max(20).default([]),
   note: z.string().max(5000).default(''),
 });
 export type VisitRecord = z.output<typeof visitRecord>;
+
+/** A record in which nobody looked at anything; visits kept before a field came in are read over it. */
+export const EMPTY_RECORD: VisitRecord = visitRecord.parse({
+  observations: [],
+  cannotSee: [],
+  looked: [],
+  signs: [],
+  measurements: {},
+  safety: [],
+});
 
 /** The name a visit gives. */
 export const visitName = z.strictObject({
@@ -139,7 +234,12 @@ export const visitSubmission = z.strictObject({
 export type VisitSubmission = z.output<typeof visitSubmission>;
 
 /** What an organisation picks where practice differs. */
-export const organisation = z.strictObject({ confirmationRule: z.enum(RULES).default('three-lines') });
+export const organisation = z.strictObject({
+  confirmationRule: z.enum(RULES).default('three-lines'),
+  /** How options are ranked: amenity and safety, stewardship of the stand, or habitat first. */
+  profile: z.enum(PROFILES).default('amenity'),
+  rootStandard: z.enum(ROOT_STANDARDS).default('bs5837'),
+});
 export type Organisation = z.output<typeof organisation>;
 
 export const VERDICTS = ['confirm', 'question', 'overturn'] as const;

@@ -5,3 +5,7 @@ export { figureFor, hasFigure } from './figure-for';
 export { leafFigure, leafOf, type LeafForm } from './leaf';
 export { barkFigure } from './bark';
 export { leafFormOf, plateLeaf, plateOf, usualState, type PlatePart } from './plate';
+export { DAY_GROUNDS, TINTS } from './paints';
+export { CARD_STEPS, cardRegion, referenceCard } from './cards';
+export { markOn, planLabel, planSectors, PLAN_SIZE, type PlanSector } from './walk-plan';
+export { howToMeasure, STEM_SITUATIONS, HEIGHT_METHODS, type HeightMethod, type HowTo, type StemSituation } from './measuring';

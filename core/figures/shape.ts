@@ -1,6 +1,19 @@
 /** What a paint stands for. `tint:…` names a colour state of the vocabulary. */
 export type Paint =
-  'none' | 'ink' | 'soft' | 'paper' | 'leaf' | 'leaf-pale' | 'leaf-dark' | 'wood' | 'wood-light' | 'wood-dark' | 'fruit' | `tint:${string}`;
+  | 'none'
+  | 'ink'
+  | 'soft'
+  | 'oxide'
+  | 'slate'
+  | 'paper'
+  | 'leaf'
+  | 'leaf-pale'
+  | 'leaf-dark'
+  | 'wood'
+  | 'wood-light'
+  | 'wood-dark'
+  | 'fruit'
+  | `tint:${string}`;
 
 /** One stroke or area. Coordinates are in the units of the figure's box. */
 export interface Shape {

@@ -44,7 +44,7 @@ const taxa = names.map(
       ),
     }) as unknown as Taxon,
 );
-const library: Library = { version: 'iris', traits, taxa, signs: [], agents: [], districts: [], names: [] };
+const library: Library = { version: 'iris', traits, taxa, signs: [], agents: [], districts: [], names: [], growthFactors: [] };
 const model = modelOf(library);
 const rankRow = (row: readonly number[], which = [0, 1, 2, 3]) =>
   rank(model, {

@@ -39,6 +39,7 @@ const libraryOf = (traits: Library['traits'], taxa: Taxon[]): Library => ({
   agents: [],
   districts: [],
   names: [],
+  growthFactors: [],
 });
 
 /** Four lines, each with a red and a blue state, and one more trait in the bark. */

@@ -1,5 +1,6 @@
 import { localMonth, showsIn } from '../season';
 import type { Reach, Stage, Taxon, Trait } from '../knowledge';
+import { entropy } from './entropy';
 import { normalDensity, type Model } from './model';
 import type { Ranking } from './rank';
 
@@ -35,12 +36,6 @@ const LEAST_BITS = 0.02;
 /** Candidates below this probability do not steer where to look. */
 const STEERS = 0.002;
 const NUMBER_BINS = 32;
-
-const entropy = (p: readonly number[] | Float64Array): number => {
-  let h = 0;
-  for (const x of p) if (x > 0) h -= x * Math.log2(x);
-  return h;
-};
 
 /** What observers of each taxon would report of a trait, error included: one row of answers a taxon, and the entropy of each row. */
 interface Reports {

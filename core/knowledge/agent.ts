@@ -1,12 +1,27 @@
 import { z } from 'zod';
-import { FREQUENCIES, sentenceText } from './taxon';
+import { FREQUENCIES, PRIORS, sentenceText } from './taxon';
+
+export const AGENT_KINDS = [
+  'fungus',
+  'oomycete',
+  'bacterium',
+  'insect',
+  'mite',
+  'animal',
+  'complex',
+  'injury',
+  'weather',
+  'site',
+  'chemical',
+  'unknown',
+] as const;
 
 /** One disease, pest or injury as written in `library/agents/*.yaml`. */
 export const agentSchema = z.strictObject({
   id: z.string().regex(/^[a-z][a-z-]*$/),
   name: z.string(),
   scientific: z.string().optional(),
-  kind: z.enum(['fungus', 'insect', 'complex', 'injury', 'site', 'oomycete', 'bacterium', 'unknown']),
+  kind: z.enum(AGENT_KINDS),
   /** Accepted names or genera; empty means any tree. */
   hosts: z.array(z.string()),
   signs: z
@@ -21,9 +36,12 @@ export const agentSchema = z.strictObject({
   /** Northern hemisphere months in which its signs are fresh; all year when absent. */
   months: z.array(z.int().min(1).max(12)).optional(),
   /** How common on its hosts, before anything is seen. */
-  prior: z.enum(['common', 'occasional', 'rare']),
-  lookAlikes: z.array(z.string()),
+  prior: z.enum(PRIORS),
+  /** In words, or by the id of another agent. */
+  lookAlikes: z.array(z.string()).min(1),
   toldApart: z.string().min(10),
+  /** What a laboratory has to find, where the eye cannot settle it. */
+  laboratory: z.string().min(10).optional(),
   course: z.string().min(10),
   done: z.string().min(10),
   reportable: z.string().optional(),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PRIORS } from './taxon';
 
 /** A district: where it lies and how common each taxon is in its plantings. */
 export const districtSchema = z.strictObject({
@@ -12,6 +13,8 @@ export const districtSchema = z.strictObject({
   planted: z.record(z.string(), z.number().positive()),
   /** Taxa that grow wild here. */
   wild: z.array(z.string()),
+  /** Agents that are more or less common here than their records say, or not here at all so far. */
+  agents: z.record(z.string(), z.enum([...PRIORS, 'absent'])).default({}),
   lists: z.strictObject({
     approved: z.array(z.string()),
     watched: z.array(z.string()),

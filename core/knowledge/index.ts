@@ -6,6 +6,7 @@ export * from './taxon';
 export * from './sign';
 export * from './agent';
 export * from './district';
+export * from './growth-factor';
 export * from './library';
 export * from './consistency';
 export * from './coverage';

@@ -1,7 +1,8 @@
 import type { Agent } from './agent';
 import type { District, NameMeaning } from './district';
 import type { Sign } from './sign';
-import type { Taxon } from './taxon';
+import type { GrowthFactor } from './growth-factor';
+import { genusOf, type Taxon } from './taxon';
 import type { Trait } from './trait';
 import { contradictions, statesOf } from './consistency';
 import { nearest } from './nearest';
@@ -16,6 +17,8 @@ export interface Library {
   agents: Agent[];
   districts: District[];
   names: NameMeaning[];
+  /** Years per inch of diameter, for the rough guess of an age. */
+  growthFactors: GrowthFactor[];
 }
 
 /** A taxon that can be mistaken for another, and the marks that split the pair, told from the side of the record that holds them. */
@@ -64,7 +67,7 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
   const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
   const traitIds = [...traits.keys()];
   const taxa = library.taxa.map((taxon) => taxon.name);
-  const genera = [...new Set(taxa.map((name) => name.split(' ')[0] ?? name))];
+  const genera = [...new Set(taxa.map((name) => genusOf(name)))];
   const signs = new Map(library.signs.map((sign) => [sign.id, sign]));
   const signIds = [...signs.keys()];
   const agents = library.agents.map((agent) => agent.id);
@@ -119,11 +122,28 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
       if (!signs.has(entry.sign)) say(agent, `signs.${i}.sign`, unknownWord(entry.sign, signIds));
       else checkKinds(agent, `signs.${i}.kinds`, entry.sign, entry.kinds);
     });
+    agent.lookAlikes.forEach((word, i) => {
+      // One word with hyphens is meant as an id; anything with a blank is plain words.
+      if (/^[a-z]+(-[a-z]+)+$/.test(word) && !agents.includes(word)) say(agent, `lookAlikes.${i}`, unknownWord(word, agents));
+    });
     agent.hosts.forEach((host, i) => {
       if (host.includes(' ') && !taxa.includes(host)) say(agent, `hosts.${i}`, unknownWord(host, taxa));
     });
   }
+  for (const sign of library.signs) {
+    sign.normal.forEach((normal, i) => {
+      for (const name of normal.taxa ?? []) {
+        if (!taxa.includes(name) && !genera.includes(name)) say(sign, `normal.${i}.taxa`, unknownWord(name, [...genera, ...taxa]));
+      }
+    });
+  }
+  for (const { taxon } of library.growthFactors) {
+    if (!taxa.includes(taxon)) problems.push({ file: 'growth-factors.yaml', field: taxon, message: unknownWord(taxon, taxa) });
+  }
   for (const district of library.districts) {
+    for (const id of Object.keys(district.agents)) {
+      if (!agents.includes(id)) say(district, 'agents', unknownWord(id, agents));
+    }
     const named = [...Object.keys(district.planted), ...district.wild, ...Object.values(district.lists).flat()];
     for (const name of named) {
       if (!taxa.includes(name) && !genera.includes(name)) say(district, 'planted, wild or lists', unknownWord(name, taxa));

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { sentenceText, STAGES } from './taxon';
+import { PRIORS, sentenceText, STAGES } from './taxon';
 
 /** The zones of a tree that are looked at, or not, in a visit. */
 export const ZONES = [
@@ -35,6 +35,23 @@ export type VigourBand = (typeof VIGOUR)[number];
 export type SoundnessBand = (typeof SOUNDNESS)[number];
 export type HiddenDecayBand = (typeof HIDDEN_DECAY)[number];
 
+/** What can be done about a tree. */
+export const OPTIONS = [
+  'keep',
+  'keep as seed source',
+  'watch',
+  'free it from competitors',
+  'improve the ground',
+  'prune or reduce',
+  'support',
+  'investigate further',
+  'exclude target',
+  'keep as habitat',
+  'bring on a successor',
+  'remove',
+] as const;
+export type OptionKind = (typeof OPTIONS)[number];
+
 /** What may be recorded with a sign, and how. */
 export const SIGN_FIELDS = [
   'percent',
@@ -54,6 +71,16 @@ export const SIGN_FIELDS = [
   'note',
 ] as const;
 export type SignField = (typeof SIGN_FIELDS)[number];
+
+/** How a sign stands against the last visit. */
+export const TRENDS = ['larger', 'same', 'gone'] as const;
+
+/** What it takes to find a sign: a look from the ground, a look from near or by hand lens, a mallet, a probe, digging. */
+export const WAYS_TO_FIND = ['look', 'close', 'sound', 'probe', 'dig'] as const;
+
+/** Kinds of drawn reference cards for shares in steps of five percent. */
+export const CARD_KINDS = ['see-through', 'dieback', 'foliage', 'cover'] as const;
+export type CardKind = (typeof CARD_KINDS)[number];
 
 /** A condition on one field of the sign: a number above or below, or one of some words. */
 const fieldTest = z.strictObject({
@@ -96,8 +123,26 @@ export const signSchema = z.strictObject({
       /** Unit in which a quantity is stored: m, or deg for an angle. */
       unit: z.enum(['m', 'deg', '%', '']).optional(),
       words: z.array(z.string()).optional(),
+      /** The reference cards this share is estimated against. */
+      card: z.enum(CARD_KINDS).optional(),
     }),
   ),
+  /** How often it is met on trees with nothing of the library behind it. */
+  background: z.enum(PRIORS).default('occasional'),
+  /** What it takes to find it; a sign that needs a mallet is not ruled out by looking. */
+  found: z.enum(WAYS_TO_FIND).default('look'),
+  /** How the year bears on it: only told in leaf, usual while leafing out, usual in autumn. */
+  season: z.array(z.enum(['needs-leaf', 'leafing-out', 'autumn'])).default([]),
+  /** What it calls for, beyond what the scales say. */
+  calls: z
+    .array(
+      z.strictObject({
+        do: z.enum(OPTIONS),
+        when: z.partialRecord(z.enum(SIGN_FIELDS), fieldTest).optional(),
+        because: sentenceText,
+      }),
+    )
+    .default([]),
   means: z.string().min(10),
   lookAlikes: z.array(z.string()),
   rules: z.array(signRule),
@@ -106,6 +151,8 @@ export const signSchema = z.strictObject({
       when: z.partialRecord(z.enum(SIGN_FIELDS), fieldTest).optional(),
       stages: z.array(z.enum(STAGES)).optional(),
       months: z.array(z.int().min(1).max(12)).optional(),
+      /** Accepted names or genera; any tree when absent. */
+      taxa: z.array(z.string()).optional(),
       why: z.string().min(10),
     }),
   ),

@@ -4,6 +4,9 @@ import { z } from 'zod';
 export const FREQUENCIES = ['always', 'usually', 'sometimes', 'rarely'] as const;
 export type Frequency = (typeof FREQUENCIES)[number];
 
+/** How common something is, before anything is seen. */
+export const PRIORS = ['common', 'occasional', 'rare'] as const;
+
 /** Life stages; bark is recorded by stage because young and old bark can look like two species. */
 export const STAGES = ['young', 'mature', 'old'] as const;
 export type Stage = (typeof STAGES)[number];

@@ -4,6 +4,10 @@
  */
 export const crownRatio = (height: number, crownBase: number): number => (height - crownBase) / height;
 
+/** Error of a crown ratio from the errors of both heights, by first-order propagation: √((b σ_H / H²)² + (σ_b / H)²). */
+export const crownRatioError = (height: number, crownBase: number, heightError: number, baseError: number): number =>
+  Math.hypot((crownBase * heightError) / height ** 2, baseError / height);
+
 /** Mean spread from the longest axis and the one across it, same unit. Source: handbooks. */
 export const spreadFromAxes = (longest: number, across: number): number => (longest + across) / 2;
 

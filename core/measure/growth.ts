@@ -1,3 +1,5 @@
+import { trend, yearsBetween } from './trend';
+
 /** A dated diameter. */
 export interface DbhReading {
   /** ISO date */
@@ -26,25 +28,17 @@ export const dbhTolerance = (dbh: number): number => Math.max(0.00254, 0.005 * d
 
 /** Taper a stem can have between two reading heights, m of diameter per m of height. Common practice, no source. */
 const TAPER = 0.02;
+/** Height taken when none was written down, m. */
+const USUAL_HEIGHT = 1.3;
 
 /**
- * Growth of the diameter between the first and last reading, with what the tape and the reading heights allow.
+ * Growth of the diameter over all readings, with what the tape and the reading heights allow.
  * @throws RangeError for fewer than two readings or readings of one day
  */
 export function growth(readings: readonly DbhReading[]): Growth {
-  const sorted = [...readings].sort((a, b) => a.date.localeCompare(b.date));
-  const first = sorted[0];
-  const last = sorted.at(-1);
-  if (!first || !last) throw new RangeError('growth needs two dated readings');
-  const years = (Date.parse(last.date) - Date.parse(first.date)) / (365.25 * 86_400_000);
-  if (years <= 0) throw new RangeError('growth needs readings of different days');
-  const change = last.dbh - first.dbh;
-  const taper = TAPER * Math.abs((last.breastHeight ?? 1.3) - (first.breastHeight ?? 1.3));
-  const slack = Math.hypot(dbhTolerance(first.dbh), dbhTolerance(last.dbh)) + taper;
-  return {
-    perYear: change / years,
-    low: (change - slack) / years,
-    high: (change + slack) / years,
-    real: Math.abs(change) > slack,
-  };
+  const { perYear, low, high } = trend(readings.map(({ date, dbh }) => ({ date, value: dbh, tolerance: dbhTolerance(dbh) })));
+  const dates = readings.map((r) => r.date).sort();
+  const heights = readings.map((r) => r.breastHeight ?? USUAL_HEIGHT);
+  const taper = (TAPER * (Math.max(...heights) - Math.min(...heights))) / yearsBetween(dates[0] ?? '', dates.at(-1) ?? '');
+  return { perYear, low: low - taper, high: high + taper, real: low - taper > 0 || high + taper < 0 };
 }

@@ -25,6 +25,39 @@ function warningsFor(height: number, distance: number, top: number): string[] {
   return warnings;
 }
 
+export const LEANS = ['toward', 'away', 'across'] as const;
+
+/** How a stem leans, as the observer sees it. */
+export interface Lean {
+  /** From the vertical, radians. */
+  angle: number;
+  to: (typeof LEANS)[number];
+}
+
+/** Lean from which a height reading suffers, radians: at 5° the top stands off by a twelfth of the height. */
+const LEAN_COUNTS = (5 * Math.PI) / 180;
+
+/**
+ * Height of a leaning tree by the tangent method. The top stands off the foot by H tan θ, toward the observer or away, so that
+ * the top angle was not sighted at distance D: H = D (tan α − tan β) / (1 ± tan θ tan α), plus for toward.
+ * Source: derived from the tangent method; across the line of sight it needs no correction.
+ */
+export function heightLeaning(distance: number, top: number, base: number, lean: Lean): HeightReading {
+  const plain = heightTangent(distance, top, base);
+  if (lean.angle < LEAN_COUNTS || lean.to === 'across') return plain;
+  const turn = Math.tan(lean.angle) * Math.tan(top);
+  const factor = lean.to === 'toward' ? 1 / (1 + turn) : 1 / (1 - turn);
+  const words =
+    lean.to === 'toward'
+      ? 'toward you: unmended, the height would read too large'
+      : 'away from you: unmended, the height would read too small';
+  return {
+    height: plain.height * factor,
+    plusMinus: plain.plusMinus * Math.abs(factor),
+    warnings: [...plain.warnings, `It leans ${words}. Better go where it leans across your line of sight.`],
+  };
+}
+
 /**
  * Height from a level distance and two angles: H = D (tan α − tan β), angles above the level positive.
  * Source: forest mensuration handbooks (tangent method); error by first-order propagation:
@@ -76,12 +109,4 @@ export function heightStick(distance: number, stick: number, arm: number, eyeHei
   const height = covered + eyeHeight;
   const plusMinus = Math.hypot((stick / arm) * distanceError(distance), (distance / arm) * STICK_ERROR, (covered / arm) * STICK_ERROR);
   return { height, plusMinus, warnings: warningsFor(height, distance, Math.atan2(covered, distance)) };
-}
-
-/** Mean of several readings with their spread (sample standard deviation, same unit). One reading has no spread. */
-export function meanReading(values: readonly number[]): { mean: number; spread: number | null } {
-  const mean = values.reduce((a, b) => a + b, 0) / values.length;
-  if (values.length < 2) return { mean, spread: null };
-  const square = values.reduce((sum, v) => sum + (v - mean) ** 2, 0);
-  return { mean, spread: Math.sqrt(square / (values.length - 1)) };
 }

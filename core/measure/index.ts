@@ -6,4 +6,21 @@ export * from './crown';
 export * from './roots';
 export * from './decay';
 export * from './growth';
+export * from './trend';
+export * from './readings';
+export * from './plausible';
+export * from './age';
 export { measure, measureRequest, type MeasureAnswer } from './measure';
+export {
+  EMPTY_ENTRY,
+  readEntry,
+  shotsInto,
+  stemUnit,
+  treeUnit,
+  handUnit,
+  type Custom,
+  type Entry,
+  type EntryField,
+  type KeptHeight,
+  type Measured as MeasuredEntry,
+} from './entry';

@@ -1,8 +1,17 @@
+import { dbhTolerance } from './growth';
+
 /** Heights above ground at which a stem is measured, m, by custom. BS 5837 uses 1.5 m (from memory). */
 export const BREAST_HEIGHTS = [1.3, 1.37, 1.4, 1.5] as const;
 
 /** Diameter of a round stem of a girth, same unit: d = g / π. Source: geometry. */
 export const diameterFromGirth = (girth: number): number => girth / Math.PI;
+
+/** One standard deviation of a diameter read with a tape, from its repeat tolerance (half-width of 95 %). */
+export const diameterError = (diameter: number): number => dbhTolerance(diameter) / 1.96;
+
+/** Error of a combined diameter by first-order propagation: σ = √Σ(dᵢ σᵢ)² / d. */
+export const combinedError = (diameters: readonly number[]): number =>
+  Math.hypot(...diameters.map((d) => d * diameterError(d))) / combinedDiameter(diameters);
 
 /**
  * One diameter that stands for several stems, same unit: d = √Σdᵢ², the stem of equal basal area.
@@ -12,6 +21,9 @@ export const combinedDiameter = (diameters: readonly number[]): number => Math.h
 
 /** Cross-section of a stem, m², from a diameter in m: π d² / 4. */
 export const basalArea = (diameter: number): number => (Math.PI * diameter * diameter) / 4;
+
+/** Error of a cross-section, m²: π d σ / 2. */
+export const basalAreaError = (diameter: number): number => (Math.PI * diameter * diameterError(diameter)) / 2;
 
 /**
  * Height over diameter, both in m; no unit. Over 100 a tree in a stand is unstable, over 50 in the open it needs a look.

@@ -2,6 +2,7 @@ import type { Route } from '../http/route';
 import type { World } from '../services/visits';
 import { importRoutes } from './imports';
 import { organisationRoutes } from './organisation';
+import { photoRoutes } from './photos';
 import { reviewRoutes } from './reviews';
 import { sessionRoutes } from './session';
 import { treeRoutes } from './trees';
@@ -12,6 +13,7 @@ export const allRoutes = (world: World): Route[] => [
   ...sessionRoutes(),
   ...treeRoutes(world),
   ...visitRoutes(world),
+  ...photoRoutes(world),
   ...reviewRoutes(world),
   ...importRoutes(world),
   ...organisationRoutes(world),

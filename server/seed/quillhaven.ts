@@ -1,3 +1,4 @@
+import { lookOf, type EarlierLook } from '@dendrix/core/condition';
 import { addDays } from '@dendrix/core/schedule';
 import { nameFinder } from '@dendrix/core/identify';
 import { derive } from '@dendrix/core/review';
@@ -41,6 +42,7 @@ async function clear({ sequelize }: World): Promise<void> {
     'imports',
     'follow_ups',
     'determinations',
+    'photos',
     'reviews',
     'visits',
     'trees',
@@ -77,10 +79,14 @@ export async function seedQuillhaven(world: World, today: string): Promise<{ tre
   const planned = plan(demo, random);
   planned.sort((a, b) => b.look.daysAgo - a.look.daysAgo);
 
+  // What was seen at a tree before, so that a later look can tell what changed.
+  const seenBefore = new Map<string, EarlierLook[]>();
   for (const { demo: tree, look } of planned) {
     const date = addDays(today, -look.daysAgo);
     const treeId = ids.get(tree.tag) as string;
-    const submission = demoSubmission(world.library, district, { tree, treeId, date, ...look }, random, today);
+    const before = seenBefore.get(tree.tag) ?? [];
+    const submission = demoSubmission(world.library, district, { tree, treeId, date, before, ...look }, random, today);
+    seenBefore.set(tree.tag, [...before, lookOf(submission)]);
     clock.now = new Date(Date.parse(submission.finishedAt) + 3_600_000);
     const visitId = world.newId();
     const row = (await Tree.findByPk(treeId)) as Tree;

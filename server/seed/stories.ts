@@ -1,4 +1,4 @@
-import type { SignSeen } from '@dendrix/core/contracts';
+import type { Beneath, SignSeen } from '@dendrix/core/contracts';
 import type { Observation } from '@dendrix/core/identify';
 import type { Zone } from '@dendrix/core/knowledge';
 
@@ -14,6 +14,7 @@ export interface Look {
   traits?: string[];
   crownBaseShare?: number;
   note?: string;
+  beneath?: Beneath[];
   review?: { by: string; verdict: 'confirm' | 'question' | 'overturn'; reason: string; taxon?: string; secondLook?: string };
 }
 
@@ -72,6 +73,10 @@ export const STORIES: readonly Story[] = [
           { id: 'loose-bark', zone: 'stem-se', height: 1.6, cover: 8 },
         ],
         notLooked: WEST,
+        beneath: [
+          { what: 'people-staying', howOften: 'frequent' },
+          { what: 'parked-cars', howOften: 'frequent' },
+        ],
         note: 'Bus stop beneath.',
       },
     ],
@@ -193,6 +198,10 @@ export const STORIES: readonly Story[] = [
           { id: 'seam', zone: 'unions', height: 2.6, length: 0.5 },
           { id: 'dead-branches', zone: 'crown-top', size: 'large', where: 'above-shade-line', percent: 8, count: 2 },
         ],
+        beneath: [
+          { what: 'road', howOften: 'frequent' },
+          { what: 'parked-cars', howOften: 'constant' },
+        ],
       },
     ],
   },
@@ -211,6 +220,7 @@ export const STORIES: readonly Story[] = [
           { id: 'exit-holes', zone: 'stem-s', kind: 'd-shaped', width: 0.0035, count: 9, height: 1.7 },
         ],
         notLooked: ['stem-n', 'stem-nw'],
+        beneath: [{ what: 'people-passing', howOften: 'occasional' }],
       },
     ],
   },
@@ -275,8 +285,9 @@ export const STORIES: readonly Story[] = [
         by: 'jory',
         signs: [
           { id: 'basal-conk', zone: 'collar', kind: 'bracket', width: 0.2, count: 2 },
-          { id: 'hollow-sound', zone: 'stem-s', height: 0.4 },
+          { id: 'hollow-sound', zone: 'stem-s', height: 0.4, kind: 'drum' },
         ],
+        beneath: [{ what: 'people-passing', howOften: 'frequent' }],
         note: 'Crown full and green.',
       },
     ],

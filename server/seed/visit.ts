@@ -1,5 +1,5 @@
-import { assess, type AssessInput } from '@dendrix/core/condition';
-import type { SignSeen, VisitName, VisitSubmission } from '@dendrix/core/contracts';
+import { assess, type AssessInput, type EarlierLook } from '@dendrix/core/condition';
+import { EMPTY_RECORD, type Beneath, type SignSeen, type VisitName, type VisitSubmission } from '@dendrix/core/contracts';
 import { identify, settlingLooks, type Observation } from '@dendrix/core/identify';
 import { ZONES, type District, type Library, type Stage, type Taxon, type Zone } from '@dendrix/core/knowledge';
 import { recordMonth, showsAt } from '@dendrix/core/season';
@@ -22,6 +22,9 @@ export interface DemoVisit {
   measured?: boolean;
   crownBaseShare?: number;
   note?: string;
+  beneath?: readonly Beneath[];
+  /** Earlier looks at the tree, so that change counts. */
+  before?: readonly EarlierLook[];
 }
 
 const USUAL_TRAITS = [
@@ -107,6 +110,9 @@ export function demoSubmission(library: Library, district: District, visit: Demo
     profile: 'amenity',
     looked,
     signs,
+    beneath: visit.beneath ?? [],
+    before: visit.before ?? [],
+    breastHeight: 1.3,
     ...(measured ? { dbh, height, crownBase } : {}),
   };
   const judgement = assess(library, input, district);
@@ -131,8 +137,8 @@ export function demoSubmission(library: Library, district: District, visit: Demo
     timeZone: district.timeZone,
     libraryVersion: library.version,
     record: {
+      ...EMPTY_RECORD,
       observations,
-      cannotSee: [],
       lifeStage: stage,
       planted: true,
       looked,
@@ -147,7 +153,8 @@ export function demoSubmission(library: Library, district: District, visit: Demo
           }
         : {},
       safety: ['traffic', 'overhead', 'base'],
-      specimens: [],
+      beneath: [...(visit.beneath ?? [])],
+      profile: 'amenity',
       note: visit.note ?? '',
     },
     name,

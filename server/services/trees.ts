@@ -4,6 +4,7 @@ import type { Account, TreeBrief, TreeDetail, TreeSubmission } from '@dendrix/co
 import { HttpProblem, notFound } from '../http/problem';
 import { Determination, FollowUp, Review, Tree, User, Visit } from '../models';
 import { record } from './audit';
+import { arrivedPhotos } from './photos';
 import { rebuildTree } from './rebuild';
 import { BRIEF, briefOf, determinationViewOf, followUpViewOf, reviewViewOf, visitViewOf, type People } from './views';
 
@@ -45,12 +46,13 @@ export async function treeDetail(id: string): Promise<TreeDetail> {
   const tree = await Tree.findByPk(id);
   if (!tree) throw notFound('That tree');
   const where = { treeId: id };
-  const [names, visits, determinations, reviews, followUps] = await Promise.all([
+  const [names, visits, determinations, reviews, followUps, photos] = await Promise.all([
     people(),
     Visit.findAll({ where, order: [['finishedAt', 'DESC']] }),
     Determination.findAll({ where, order: [['at', 'DESC']] }),
     Review.findAll({ where, order: [['at', 'DESC']] }),
     FollowUp.findAll({ where, order: [['dueOn', 'ASC']] }),
+    arrivedPhotos(id),
   ]);
   return {
     ...briefOf(tree),
@@ -59,6 +61,7 @@ export async function treeDetail(id: string): Promise<TreeDetail> {
     determinations: determinations.map((d) => determinationViewOf(d, names)),
     reviews: reviews.map((r) => reviewViewOf(r, names)),
     followUps: followUps.map(followUpViewOf),
+    arrivedPhotos: photos,
   };
 }
 

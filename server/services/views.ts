@@ -1,4 +1,11 @@
-import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '@dendrix/core/contracts';
+import {
+  EMPTY_RECORD,
+  type DeterminationView,
+  type FollowUpView,
+  type ReviewView,
+  type TreeBrief,
+  type VisitView,
+} from '@dendrix/core/contracts';
 import type { Determination, FollowUp, Review, Tree, User, Visit } from '../models';
 
 /** People by id, for the names beside what they did. */
@@ -41,7 +48,7 @@ export const visitViewOf = (visit: Visit, people: People): VisitView => ({
   finishedAt: visit.finishedAt.toISOString(),
   timeZone: visit.timeZone,
   libraryVersion: visit.libraryVersion,
-  record: visit.record,
+  record: { ...EMPTY_RECORD, ...visit.record },
   name: visit.name,
   judgement: visit.judgement,
   amends: visit.amends,

@@ -26,6 +26,15 @@ function check(world: World, given: VisitSubmission): void {
     if (!signs.includes(sign.id))
       throw new Refusal('unknown-sign', `record.signs[${i}].id`, { word: sign.id, nearest: nearest(sign.id, signs) ?? 'none' });
   });
+  given.record.absent.forEach((id, i) => {
+    if (!signs.includes(id)) throw new Refusal('unknown-sign', `record.absent[${i}]`, { word: id, nearest: nearest(id, signs) ?? 'none' });
+  });
+  const named = new Set(given.record.photos.map((photo) => photo.id));
+  given.record.signs.forEach((sign, i) => {
+    const stray = sign.photos?.find((id) => !named.has(id));
+    if (stray)
+      throw new HttpProblem(422, 'Not understood', 'A sign names a photograph the record does not hold.', `record.signs[${i}].photos`);
+  });
   const traits = world.library.traits.map((trait) => trait.id);
   const checkTrait = (word: string, path: string) => {
     if (!traits.includes(word)) throw new Refusal('unknown-trait', path, { word, nearest: nearest(word, traits) ?? 'none' });

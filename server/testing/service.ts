@@ -6,7 +6,7 @@ import { v7 as newId } from 'uuid';
 import { testLibrary } from '../../core/testing/library';
 import { identify, identifyRequest } from '@dendrix/core/identify';
 import { assess, assessRequest, toAssessInput } from '@dendrix/core/condition';
-import type { Role, VisitSubmission } from '@dendrix/core/contracts';
+import { EMPTY_RECORD, type Role, type VisitSubmission } from '@dendrix/core/contracts';
 import { createApp } from '../app';
 import { connect } from '../db';
 import { migrate } from '../migrate';
@@ -149,6 +149,7 @@ export function aVisit(treeId: string, more: Partial<VisitSubmission> = {}): Vis
     timeZone: 'Atlantic/Azores',
     libraryVersion: lib.version,
     record: {
+      ...EMPTY_RECORD,
       observations,
       cannotSee: [],
       looked: ['stem-n'],

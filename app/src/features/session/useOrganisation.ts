@@ -1,14 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Organisation } from '@dendrix/core/contracts';
+import { organisation, type Organisation } from '@dendrix/core/contracts';
 import { get, put } from '@/offline/api';
 
 const KEY = ['organisation'];
-const DEFAULTS: Organisation = { confirmationRule: 'three-lines' };
+const DEFAULTS: Organisation = organisation.parse({});
 
 /** What the organisation has picked; kept on the device, and the defaults until it was ever fetched. */
 export function useOrganisation(): Organisation {
   const query = useQuery({ queryKey: KEY, queryFn: () => get<Organisation>('/organisation'), staleTime: 10 * 60_000 });
-  return query.data ?? DEFAULTS;
+  // An answer kept on the device by an older version lacks what came in since.
+  return { ...DEFAULTS, ...query.data };
 }
 
 export function usePick() {

@@ -1,0 +1,144 @@
+import { genusOf, type Agent, type District, type Frequency, type Library, type Sign } from '../knowledge';
+import { recordMonth } from '../season';
+import type { LookedAt } from './looked';
+import type { SetAside } from './normal';
+import type { AssessInput } from './request';
+
+/** Answers a differential gives that are no agent of the library. */
+export const UNKNOWN_CAUSE = 'cause unknown';
+export const NORMAL = 'normal for this tree';
+
+/** Chance that a tree with the agent shows the sign, by the word of its record. */
+export const CHANCE: Record<Frequency, number> = { always: 0.95, usually: 0.7, sometimes: 0.3, rarely: 0.08 };
+/** How common an agent is on its hosts, against the others; `absent` from a district still leaves room for its first case. */
+const PRIOR: Record<Agent['prior'] | 'absent', number> = { common: 1, occasional: 0.4, rare: 0.12, absent: 0.01 };
+/** Chance of meeting a sign on a tree with nothing behind it that the library knows, by the word of the sign's record. */
+const BACKGROUND: Record<Sign['background'], number> = { common: 0.2, occasional: 0.08, rare: 0.025 };
+/** A sign that is not the agent's still turns up beside it, about as often as on any tree. */
+const BESIDE = 0.6;
+/** Weight of "cause unknown" before anything is seen, as much as one common agent and a half. Chosen, not measured. */
+const UNKNOWN_PRIOR = 1.5;
+/** Normal findings: usual before anything else where a record holds them. */
+const NORMAL_PRIOR = 1.5;
+const NORMAL_CHANCE = 0.7;
+/** How surely a sign that is there would have been noticed, by what it takes to find it, once its zones were looked at. */
+const NOTICED: Record<Sign['found'], number> = { look: 0.75, close: 0.35, sound: 0, probe: 0, dig: 0 };
+/** How surely it would have been noticed when it was looked for by name. */
+const LOOKED_FOR = 0.9;
+const PRONE = 2;
+const OUT_OF_SEASON = 0.4;
+
+/** A possible cause with what it expects of each sign, in the order of the library's signs. */
+export interface Hypothesis {
+  id: string;
+  name: string;
+  agent: Agent | null;
+  prior: number;
+  /** Chance of each sign given the cause. */
+  expects: Float64Array;
+}
+
+/** A cause with its probability after what was seen. */
+export interface Weighed extends Hypothesis {
+  probability: number;
+  because: string[];
+}
+
+/** Whether an agent lives on a tree of this name; an agent without hosts lives on any. */
+export const livesOn = (agent: Pick<Agent, 'hosts'>, name: string | null): boolean =>
+  agent.hosts.length === 0 || (name !== null && agent.hosts.some((host) => host === name || host === genusOf(name)));
+
+const background = (sign: Sign) => BACKGROUND[sign.background];
+
+/** The causes that could be behind signs on a host in a district and month. */
+function hypotheses(library: Library, input: AssessInput, aside: readonly SetAside[], district: District | undefined): Hypothesis[] {
+  const month = recordMonth(input.date, input.latitude);
+  const agents = library.agents
+    .filter((agent) => livesOn(agent, input.name))
+    .map((agent): Hypothesis => {
+      let prior = PRIOR[district?.agents[agent.id] ?? agent.prior];
+      if (input.taxon?.prone.includes(agent.id)) prior *= PRONE;
+      if (agent.months && month !== null && !agent.months.includes(month)) prior *= OUT_OF_SEASON;
+      const expects = Float64Array.from(library.signs, (sign) => {
+        const entry = agent.signs.find((s) => s.sign === sign.id);
+        return entry ? CHANCE[entry.howOften] : BESIDE * background(sign);
+      });
+      return { id: agent.id, name: agent.name, agent, prior, expects };
+    });
+  const unknown: Hypothesis = {
+    id: UNKNOWN_CAUSE,
+    name: 'Cause unknown',
+    agent: null,
+    prior: UNKNOWN_PRIOR,
+    expects: Float64Array.from(library.signs, background),
+  };
+  if (aside.length === 0) return [...agents, unknown];
+  const normalSigns = new Set(aside.map((a) => a.sign.id));
+  const normal: Hypothesis = {
+    id: NORMAL,
+    name: 'Normal for this tree',
+    agent: null,
+    prior: NORMAL_PRIOR,
+    expects: Float64Array.from(library.signs, (sign) => (normalSigns.has(sign.id) ? NORMAL_CHANCE : BESIDE * background(sign))),
+  };
+  return [...agents, unknown, normal];
+}
+
+/** Whether the kind a sign was recorded with is one the agent's record names. */
+function kindFits(agent: Agent | null, signId: string, kind: string | undefined): boolean {
+  const entry = agent?.signs.find((s) => s.sign === signId);
+  return !entry?.kinds || kind === undefined || entry.kinds.includes(kind);
+}
+
+/**
+ * Weighs causes by the signs found, by those looked for and not found, and by the zones that were looked at with nothing there
+ * (Bayes' rule, signs taken as independent given the cause). "Cause unknown" and "normal for this tree" are among them. Empty
+ * when no sign was seen: a differential explains signs.
+ */
+export function weighCauses(
+  library: Library,
+  input: AssessInput,
+  aside: readonly SetAside[],
+  looked: LookedAt,
+  district: District | undefined,
+): Weighed[] {
+  if (input.signs.length === 0) return [];
+  const seenIds = [...new Set(input.signs.map((sign) => sign.id))];
+  const absent = new Set(input.absent ?? []);
+  const scored = hypotheses(library, input, aside, district).map((cause) => {
+    let log = Math.log(cause.prior);
+    const because: string[] = [];
+    library.signs.forEach((sign, i) => {
+      const chance = cause.expects[i] as number;
+      if (seenIds.includes(sign.id)) {
+        // The same sign at several sides is one finding; any of its kinds that fits will do.
+        const fits = input.signs.some((seen) => seen.id === sign.id && kindFits(cause.agent, sign.id, seen.kind));
+        log += Math.log(fits ? chance : BESIDE * background(sign));
+        const entry = cause.agent?.signs.find((s) => s.sign === sign.id);
+        if (entry) because.push(fits ? `${sign.label}: ${entry.howOften}.` : `${sign.label}, but of another kind.`);
+      } else {
+        const noticed = absent.has(sign.id) ? LOOKED_FOR : sign.zones.every((zone) => looked.seen.has(zone)) ? NOTICED[sign.found] : 0;
+        log += Math.log(1 - noticed * chance);
+        if (absent.has(sign.id) && cause.agent?.signs.some((s) => s.sign === sign.id))
+          because.push(`${sign.label} was looked for and is not there.`);
+      }
+    });
+    return { cause, log, because };
+  });
+  // An agent that explains none of the signs is no answer to them.
+  const explaining = scored.filter(({ cause }) => !cause.agent || cause.agent.signs.some((s) => seenIds.includes(s.sign)));
+  const highest = Math.max(...explaining.map((s) => s.log));
+  const sum = explaining.reduce((acc, s) => acc + Math.exp(s.log - highest), 0);
+  return explaining
+    .map(({ cause, log, because }) => ({
+      ...cause,
+      probability: Math.exp(log - highest) / sum,
+      because:
+        cause.id === UNKNOWN_CAUSE
+          ? ['No agent of the library need be behind it.']
+          : cause.id === NORMAL
+            ? aside.map((a) => a.why)
+            : because,
+    }))
+    .sort((a, b) => b.probability - a.probability || a.id.localeCompare(b.id));
+}

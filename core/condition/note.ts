@@ -1,0 +1,119 @@
+import { genusOf, type Library } from '../knowledge';
+import { UNKNOWN_CAUSE, NORMAL } from './differential';
+import type { Assessment } from './assess';
+import { LIKELY } from './outlook';
+import { overruledWords } from './overrule';
+import type { AssessInput } from './request';
+import { NOT_JUDGED, PARTIAL } from './scales';
+import { capital, listed, signLabel, signWords, TARGET_WORDS } from './words';
+import { zoneWords } from './zones';
+
+const VIGOUR_SAYS: Record<string, string> = {
+  thriving: 'It grows well',
+  fair: 'It grows fairly',
+  strained: 'It is under strain',
+  failing: 'It is failing',
+  dead: 'It is dead',
+  [NOT_JUDGED]: 'How well it grows was not judged',
+};
+const SOUNDNESS_SAYS: Record<string, string> = {
+  'no weakness seen': 'I went all round and saw no weakness',
+  [PARTIAL.soundness]: 'I saw no weakness on what I looked at',
+  weakness: 'It has a weakness',
+  'serious weakness': 'It has a serious weakness',
+  'act first': 'It needs something done before anything else',
+  [NOT_JUDGED]: 'How well it holds together was not judged',
+};
+const DECAY_SAYS: Record<string, string> = {
+  'none suspected': '',
+  [PARTIAL.hiddenDecay]: '',
+  possible: 'Decay may be hidden; how far it reaches cannot be seen from outside.',
+  likely: 'Decay is likely inside; how far it reaches cannot be seen from outside.',
+  [NOT_JUDGED]: '',
+};
+
+const small = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
+const stop = (words: string) => (/[.!?]$/.test(words) ? words : `${words}.`);
+/** Reasons of a scale read out in a note. */
+const READ_OUT = 2;
+
+const STAGE_SAYS = { young: 'a young tree', mature: 'a grown tree', old: 'an old tree' } as const;
+
+/** Who it is and how old. */
+function opening(input: AssessInput): string {
+  const name = input.name ? (input.taxon ? input.name : `${genusOf(input.name)}, known to the genus only`) : 'A tree not yet named';
+  return `${name}${input.lifeStage ? `, ${STAGE_SAYS[input.lifeStage]}` : ''}.`;
+}
+
+/** A scale with its first reasons in one sentence. */
+function scaleSentence(says: string | undefined, reasons: readonly string[], band: string): string {
+  const why = reasons.slice(0, READ_OUT).map((reason) => small(reason.replace(/\.$/, '')));
+  return `${says ?? capital(band)}${why.length > 0 ? `: ${why.join('; ')}` : ''}.`;
+}
+
+/** Where each counting sign sits, unless the reasons above already told. */
+function signSentence(library: Library, input: AssessInput, told: string): string[] {
+  const words = input.signs.flatMap((sign) => {
+    const label = signLabel(library, sign.id).toLowerCase();
+    const where = zoneWords(sign.zone);
+    const details = signWords({ ...sign, note: undefined });
+    if (told.toLowerCase().includes(`${label}, ${where}`) && details === '') return [];
+    return [`${label} on the ${where}${details ? ` (${details})` : ''}`];
+  });
+  return words.length > 0 ? [`I noted ${listed(words)}.`] : [];
+}
+
+/** What is likely behind the signs, in sentences; "not known" is one of the answers. */
+function behind(a: Omit<Assessment, 'note'>): string[] {
+  const [first, second] = a.agents;
+  if (!first) return [];
+  const look = a.lookNext[0];
+  const next = look ? ` To tell, look for ${small(look.label)} (${look.hint}).` : '';
+  if (first.agent === NORMAL && first.probability >= LIKELY) return ['What was seen is most likely normal for this tree.'];
+  if (first.agent === UNKNOWN_CAUSE && first.probability >= LIKELY) return [`The cause of the signs is not known.${next}`];
+  const percent = (p: number) => `${Math.round(p * 100)} %`;
+  if (first.probability >= LIKELY) return [`Most likely behind it: ${small(first.name)} (${percent(first.probability)}).`];
+  return [
+    `What is behind it is open: ${small(first.name)} (${percent(first.probability)})${second ? `, ${small(second.name)} (${percent(second.probability)})` : ''}; none stands out.${next}`,
+  ];
+}
+
+function beneath(a: Omit<Assessment, 'note'>): string[] {
+  const worst = a.screening?.targets[0];
+  if (!a.screening || !worst) return [];
+  return [
+    `Beneath it: ${listed(a.screening.targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field screening ${a.screening.risk}: failure ${worst.failure}, impact ${worst.impact}, consequence ${worst.consequence}; to be confirmed by a qualified assessor.`,
+  ];
+}
+
+/**
+ * The judgement as a colleague would write it: who it is, how it grows and holds, what was set aside, what may be behind it,
+ * what changed, what cannot be said, what I would do and when somebody should come back.
+ */
+export function noteOf(library: Library, a: Omit<Assessment, 'note'>, input: AssessInput): string {
+  const vigour = scaleSentence(VIGOUR_SAYS[a.vigour.band], a.vigour.reasons, a.vigour.band);
+  const sound = scaleSentence(SOUNDNESS_SAYS[a.soundness.band], a.soundness.reasons, a.soundness.band);
+  const aside = [...new Set(a.normalHere.map((n) => `${signLabel(library, n.sign).toLowerCase()}, ${small(n.why.replace(/\.$/, ''))}`))];
+  const first = a.options[0];
+  const sentences = [
+    opening(input),
+    `${vigour} (Vigour: ${a.vigour.band}.)`,
+    `${sound} (Soundness: ${a.soundness.band}.)`,
+    DECAY_SAYS[a.hiddenDecay.band] ?? '',
+    ...signSentence(library, input, `${vigour} ${sound}`),
+    ...(aside.length > 0 ? [`I set aside: ${aside.join('; ')}.`] : []),
+    ...behind(a),
+    ...a.changes.filter((c) => c.course === 'worse').map((c) => c.says),
+    ...beneath(a),
+    ...(a.works?.works.map((w) => w.says) ?? []),
+    ...a.overruled.map(overruledWords),
+    `I looked at ${a.lookedAt.percent} % of the zones.`,
+    ...a.lookedAt.cannotSay.slice(0, 2),
+    ...(first ? [`What I would do first: ${first.do}${first.needs.length > 0 ? ` (needs ${listed(first.needs)})` : ''}.`] : []),
+    `Come back by ${a.comeBack.by} (${a.comeBack.season}): ${a.comeBack.because}.`,
+  ];
+  return sentences
+    .filter((s) => s.length > 0)
+    .map(stop)
+    .join(' ');
+}

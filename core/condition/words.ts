@@ -1,0 +1,66 @@
+import type { Beneath, SignSeen, Works } from '../contracts/record';
+import type { Library } from '../knowledge';
+
+/** A length as a tape would be read: "8 mm", "14 cm", "2.1 m". @param m metres */
+export const lengthInWords = (m: number): string =>
+  m < 0.1 ? `${(m * 1000).toFixed(0)} mm` : m < 1 ? `${(m * 100).toFixed(0)} cm` : `${m.toFixed(1)} m`;
+
+/** The recorded fields of a sign in words: "at 1.4 m, 14 cm open, larger". */
+export function signWords(sign: SignSeen): string {
+  const parts = [
+    sign.kind?.replaceAll('-', ' '),
+    sign.size,
+    sign.height !== undefined ? `at ${sign.height.toFixed(1)} m` : undefined,
+    sign.opening !== undefined ? `${lengthInWords(sign.opening)} open` : undefined,
+    sign.width !== undefined ? `${lengthInWords(sign.width)} wide` : undefined,
+    sign.length !== undefined ? `${lengthInWords(sign.length)} long` : undefined,
+    sign.depth !== undefined ? `${lengthInWords(sign.depth)} deep` : undefined,
+    sign.percent !== undefined ? `${sign.percent} %` : undefined,
+    sign.cover !== undefined ? `${sign.cover} % of the bark` : undefined,
+    sign.count !== undefined ? `${sign.count} of them` : undefined,
+    sign.angle !== undefined ? `${sign.angle.toFixed(0)}°` : undefined,
+    sign.where?.replaceAll('-', ' '),
+    sign.part,
+    sign.trend,
+    sign.note,
+  ].filter((part): part is string => part !== undefined && part !== '');
+  return parts.join(', ');
+}
+
+/** "a, b and c" */
+export const listed = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+
+/** First letter large. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** Label of a sign of the library; its id when it is not held. */
+export const signLabel = (library: Pick<Library, 'signs'>, id: string): string => library.signs.find((sign) => sign.id === id)?.label ?? id;
+
+/** What can be beneath a tree, as people say it. */
+export const TARGET_WORDS: Record<Beneath['what'], string> = {
+  'people-staying': 'people who stay: a bench, a stop, a playground',
+  'people-passing': 'people who pass: a footway or path',
+  road: 'a road',
+  building: 'a building',
+  'parked-cars': 'parked cars',
+  wires: 'wires',
+  'path-or-lawn': 'lawn or beds',
+  nothing: 'nothing that can be harmed',
+};
+
+export const OCCUPANCY_WORDS: Record<Beneath['howOften'], string> = {
+  constant: 'nearly always there',
+  frequent: 'there for a large part of the day',
+  occasional: 'there now and then',
+  rare: 'seldom there',
+};
+
+export const WORKS_WORDS: Record<Works['kind'], string> = {
+  trench: 'a trench',
+  building: 'a building or wall',
+  paving: 'paving',
+  'soil-raised': 'soil raised',
+  'soil-lowered': 'soil lowered',
+  'storage-or-traffic': 'storage or site traffic',
+};
