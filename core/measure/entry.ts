@@ -1,7 +1,7 @@
 import type { Measurements } from '../contracts/record';
 import type { Taxon } from '../knowledge';
 import { crownRatio, crownRatioError, spreadFromAxes, spreadFromSpokes } from './crown';
-import { heightLeaning, heightSine, heightStick, heightTangent, LEANS, type HeightReading } from './height';
+import { heightLeaning, heightSine, heightStick, heightTangent, type LEANS, type HeightReading } from './height';
 import { questionsAbout, type Earlier } from './plausible';
 import { combineReadings } from './readings';
 import { combinedDiameter, combinedError, diameterError, diameterFromGirth, slenderness } from './stem';

@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { id, isoDate, page, treeBrief, treeDetail, treeSubmission, type TreeBrief } from '@dendrix/core/contracts';
 import { treesToCsv, treesToGeoJson } from '@dendrix/core/exchange';
+import { sheetOf } from '@dendrix/core/sheet';
 import { route, type Route } from '../http/route';
 import { Tree } from '../models';
 import { verify } from '../services/audit';
+import { PAPERS, sheetPdf } from '../services/sheet';
 import { addTree, listTrees, treeDetail as detailOf } from '../services/trees';
 import { BRIEF, briefOf } from '../services/views';
 import type { World } from '../services/visits';
@@ -41,6 +43,23 @@ export const treeRoutes = (world: World): Route[] => [
     params: z.object({ id }),
     answer: treeDetail,
     handle: ({ params }) => detailOf(params.id),
+  }),
+  route({
+    method: 'get',
+    path: '/trees/{id}/sheet.pdf',
+    summary: 'One tree on a printed sheet, PDF, A4 or Letter',
+    role: 'viewer',
+    params: z.object({ id }),
+    query: z.object({ paper: z.enum(PAPERS).default('a4') }),
+    async handle({ params, query, response }) {
+      const tree = await detailOf(params.id);
+      const common = world.library.taxa.find((taxon) => taxon.name === tree.taxon)?.commonNames[0]?.name ?? '';
+      const pdf = await sheetPdf(sheetOf(world.library, tree, common), query.paper, world.now().toISOString().slice(0, 10));
+      response
+        .type('application/pdf')
+        .attachment(`${tree.tag.replace(/\W+/g, '-')}.pdf`)
+        .send(pdf);
+    },
   }),
   route({
     method: 'put',

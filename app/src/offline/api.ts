@@ -20,18 +20,12 @@ export class NoSignal extends Error {
 
 const BASE = '/api/v1';
 
-/**
- * Calls the service.
- * @throws NoSignal when nothing answers, ApiProblem when the answer is no
- */
-export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+async function send<T>(method: Method, path: string, rest: Pick<RequestInit, 'headers' | 'body'>): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`${BASE}${path}`, {
-      method,
-      credentials: 'same-origin',
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-    });
+    response = await fetch(`${BASE}${path}`, { method, credentials: 'same-origin', ...rest });
   } catch {
     throw new NoSignal();
   }
@@ -43,6 +37,17 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: s
   }
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
+
+/**
+ * Calls the service.
+ * @throws NoSignal when nothing answers, ApiProblem when the answer is no
+ */
+export const call = <T>(method: Method, path: string, body?: unknown): Promise<T> =>
+  send<T>(method, path, body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+/** Sends a picture as it is. @throws NoSignal or ApiProblem */
+export const putPicture = <T>(path: string, picture: Blob): Promise<T> =>
+  send<T>('PUT', path, { headers: { 'content-type': picture.type }, body: picture });
 
 export const get = <T>(path: string): Promise<T> => call<T>('GET', path);
 export const put = <T>(path: string, body: unknown): Promise<T> => call<T>('PUT', path, body);

@@ -1,10 +1,14 @@
 import { createStore, del, entries, set, update } from 'idb-keyval';
 import type { TreeSubmission, VisitSubmission, ReviewSubmission } from '@dendrix/core/contracts';
-import { ApiProblem, put } from './api';
+import { ApiProblem, put, putPicture } from './api';
+import { dropPicture, keptPicture } from './pictures';
 
 /** Something that has still to reach the server. Its id was made here, so sending it twice is the same as once. */
 export type Parcel = { id: string; queuedAt: string; words: string; problem?: string } & (
-  { kind: 'tree'; body: TreeSubmission } | { kind: 'visit'; body: VisitSubmission } | { kind: 'review'; body: ReviewSubmission }
+  | { kind: 'tree'; body: TreeSubmission }
+  | { kind: 'visit'; body: VisitSubmission }
+  | { kind: 'review'; body: ReviewSubmission }
+  | { kind: 'photo'; body: { visitId: string } }
 );
 
 const store = createStore('dendrix-outbox', 'parcels');
@@ -38,6 +42,15 @@ export async function discard(id: string): Promise<void> {
   tell();
 }
 
+/** Brings one parcel to the server. A picture that is no longer on the device has nothing left to send. */
+async function deliver(parcel: Parcel): Promise<void> {
+  if (parcel.kind !== 'photo') return void (await put(`${PATHS[parcel.kind]}${parcel.id}`, parcel.body));
+  const picture = await keptPicture(parcel.id);
+  if (!picture) return;
+  await putPicture(`/visits/${parcel.body.visitId}/photos/${parcel.id}`, picture);
+  await dropPicture(parcel.id);
+}
+
 let sending: Promise<number> | null = null;
 
 /**
@@ -51,7 +64,7 @@ export function flush(): Promise<number> {
     try {
       for (const parcel of await waiting()) {
         try {
-          await put(`${PATHS[parcel.kind]}${parcel.id}`, parcel.body);
+          await deliver(parcel);
           await del(parcel.id, store);
           sent++;
         } catch (error) {

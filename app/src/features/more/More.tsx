@@ -1,6 +1,9 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { useSettings } from '@/features/shell/settings';
+import { capital, ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
+import { PROFILES } from '@dendrix/core/contracts';
+import { ROOT_STANDARDS } from '@dendrix/core/measure';
 import { library } from '@/features/shell/library';
 import { useOrganisation, usePick } from '@/features/session/useOrganisation';
 import { useSession, useSignOut } from '@/features/session/useSession';
@@ -98,6 +101,7 @@ export function More() {
         />
       </Card>
       <ConfirmationRule mayPick={account?.role === 'coordinator'} />
+      <Practice mayPick={account?.role === 'coordinator'} />
       <Card>
         <Heading>What this record is not</Heading>
         <Body>
@@ -122,7 +126,8 @@ const RULE_MEANS = {
 
 /** What confirms a name is the organisation's to pick; visits keep the rule they were made under. */
 function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
-  const { confirmationRule } = useOrganisation();
+  const organisation = useOrganisation();
+  const { confirmationRule } = organisation;
   const pick = usePick();
   return (
     <Card>
@@ -133,7 +138,7 @@ function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
           shown={false}
           options={(Object.keys(RULE_WORDS) as (keyof typeof RULE_WORDS)[]).map((value) => ({ value, words: RULE_WORDS[value] }))}
           value={confirmationRule}
-          onChange={(rule) => pick.mutate({ confirmationRule: rule })}
+          onChange={(rule) => pick.mutate({ ...organisation, confirmationRule: rule })}
         />
       ) : (
         <Strong>{RULE_WORDS[confirmationRule]}</Strong>
@@ -149,3 +154,50 @@ function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
     </Card>
   );
 }
+
+const PROFILE_WORDS = { amenity: 'Amenity and safety', stewardship: 'Stewardship of the stand', habitat: 'Habitat first' } as const;
+const PROFILE_MEANS = {
+  amenity: 'Options that keep people safe and trees fit for the street come first.',
+  stewardship: 'Options that serve the stand come first: seed sources, better neighbours, successors.',
+  habitat: 'Options that keep old and dead wood standing come first, wherever nothing is beneath.',
+} as const;
+
+/** How options are ranked and by which standard the root zone is drawn: the organisation's to pick. */
+function Practice({ mayPick }: { mayPick: boolean }) {
+  const organisation = useOrganisation();
+  const pick = usePick();
+  const { profile, rootStandard } = organisation;
+  return (
+    <Card className="gap-3">
+      <Heading>How options are ranked</Heading>
+      {mayPick ? (
+        <Choice
+          label="Practice profile"
+          shown={false}
+          options={PROFILES.map((value) => ({ value, words: PROFILE_WORDS[value] }))}
+          value={profile}
+          onChange={(value) => pick.mutate({ ...organisation, profile: value })}
+        />
+      ) : (
+        <Strong>{PROFILE_WORDS[profile]}</Strong>
+      )}
+      <Body>{PROFILE_MEANS[profile]} A visit can rank them otherwise.</Body>
+      <Heading>Root zone</Heading>
+      {mayPick ? (
+        <Choice
+          label="Standard of the root zone"
+          shown={false}
+          options={ROOT_STANDARDS.map((value) => ({ value, words: STANDARD_WORDS[value] }))}
+          value={rootStandard}
+          onChange={(value) => pick.mutate({ ...organisation, rootStandard: value })}
+        />
+      ) : (
+        <Strong>{STANDARD_WORDS[rootStandard]}</Strong>
+      )}
+      <Body>{capital(ROOT_STANDARD_WORDS[rootStandard])}.</Body>
+      {pick.error ? <Remark mood="caution">{pick.error.message}</Remark> : null}
+    </Card>
+  );
+}
+
+const STANDARD_WORDS = { bs5837: 'BS 5837', as4970: 'AS 4970', 'feet-per-inch': 'A foot an inch' } as const;

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import { zoneWords, type Assessment } from '@dendrix/core/condition';
+import { signLabel, signWords, zoneWords, type Assessment } from '@dendrix/core/condition';
 import type { QueueItem, Verdict } from '@dendrix/core/contracts';
 import { figureFor, plateLeaf } from '@dendrix/core/figures';
 import { identify } from '@dendrix/core/identify';
@@ -12,9 +12,9 @@ import { commonName, district, library, matchedWords, names, taxonNamed } from '
 import { dayWords } from '@/features/shell/words';
 import { Scale } from '@/features/tree/Scale';
 import { LINE_WORDS } from '@/features/visit/Ladder';
-import { signWords } from '@/features/visit/sign-words';
-import { WalkRound } from '@/features/visit/WalkRound';
-import { zoneStates } from '@/features/visit/WalkStep';
+import { Thumbnail } from '@/features/photos/Thumbnail';
+import { zoneStates } from '@/features/visit/walk/states';
+import { WalkRound } from '@/features/visit/walk/WalkRound';
 import { useOutbox } from '@/offline/useOutbox';
 import { Body, Button, Card, Drawing, Field, Heading, Latin, Remark, Small, Strong, TreeTag, useWide } from '@/ui';
 
@@ -199,17 +199,29 @@ function Evidence({ item: { visit } }: { item: QueueItem }) {
       ))}
       {byLine.length === 0 ? <Small>No marks of identification were recorded.</Small> : null}
       <View className="flex-row flex-wrap items-center gap-4">
-        <WalkRound states={zoneStates(record)} signs={record.signs} current={null} size={230} />
+        <WalkRound states={zoneStates(record)} signs={record.signs} sounding={record.sounding} current={null} size={230} />
         <View className="min-w-[180px] flex-1 gap-1">
           {record.signs.map((sign, i) => (
             <Body key={i}>
-              <Strong>{library.signs.find((s) => s.id === sign.id)?.label ?? sign.id}</Strong>, {zoneWords(sign.zone)} {signWords(sign)}
+              <Strong>{signLabel(library, sign.id)}</Strong>, {zoneWords(sign.zone)} {signWords(sign)}
             </Body>
           ))}
           {record.signs.length === 0 ? <Small>No signs recorded.</Small> : null}
           <Small>White was not looked at.</Small>
         </View>
       </View>
+      {(record.photos ?? []).length > 0 ? (
+        <View className="flex-row flex-wrap gap-2">
+          {record.photos.map((photo) => (
+            <Thumbnail key={photo.id} photo={photo} />
+          ))}
+        </View>
+      ) : null}
+      {(record.overrules ?? []).map((one) => (
+        <Remark key={one.what} mood="second" title={`They set ${one.what === 'hiddenDecay' ? 'hidden decay' : one.what} to ${one.to}`}>
+          {one.why}
+        </Remark>
+      ))}
       {record.note ? (
         <Remark mood="plain" title="Their note">
           {record.note}

@@ -5,9 +5,11 @@ export interface Settings {
   units: 'metric' | 'feet';
   stem: 'diameter' | 'girth';
   breastHeight: number;
+  /** Whether simulated devices are offered beside the real ones. */
+  simulate: boolean;
 }
 
-const FIRST: Settings = { units: 'metric', stem: 'girth', breastHeight: 1.3 };
+const FIRST: Settings = { units: 'metric', stem: 'girth', breastHeight: 1.3, simulate: false };
 const KEY = 'dendrix-settings';
 
 function stored(): Settings {

@@ -10,10 +10,12 @@ interface Props {
   bands: readonly string[];
   judged: { band: string; reasons: string[] };
   short?: boolean;
+  /** The reasons are told elsewhere. */
+  bare?: boolean;
 }
 
 /** One scale: its word, the place on the scale, and the reasons. A band beside the scale ("on what was looked at") leaves it blank. */
-export function Scale({ label, bands, judged, short = false }: Props) {
+export function Scale({ label, bands, judged, short = false, bare = false }: Props) {
   const rank = bands.indexOf(judged.band);
   return (
     <View className="gap-1">
@@ -31,7 +33,7 @@ export function Scale({ label, bands, judged, short = false }: Props) {
           />
         ))}
       </View>
-      {short ? null : judged.reasons.map((reason) => <Body key={reason}>{reason}</Body>)}
+      {short || bare ? null : judged.reasons.map((reason) => <Body key={reason}>{reason}</Body>)}
     </View>
   );
 }

@@ -1,19 +1,30 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { changeSince, sideWords, zoneWords, type Assessment } from '@dendrix/core/condition';
+import {
+  lookOf,
+  overruledWords,
+  sideWords,
+  signLabel,
+  signWords,
+  unseenSides,
+  zoneWords,
+  type Assessment,
+  type Overruled,
+} from '@dendrix/core/condition';
 import type { DeterminationView, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures';
-import { HIDDEN_DECAY, slugOf, SOUNDNESS, STEM_SIDES, VIGOUR, type Zone } from '@dendrix/core/knowledge';
-import { growth } from '@dendrix/core/measure';
+import { HIDDEN_DECAY, slugOf, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import { commonName, library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
 import { dateWithSeason, dayWords, dueWords, lengthWords, standingWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
-import { signWords } from '@/features/visit/sign-words';
+import { download } from '@/offline/api';
 import { Body, Button, Card, Drawing, Figures, Heading, Latin, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
 import { useOutbox } from '@/offline/useOutbox';
+import { OverTheYears } from './OverTheYears';
+import { Pictures, useOpenPicture } from './Pictures';
 import { Rings } from './Rings';
 import { Scale } from './Scale';
 import { useTree } from './useTrees';
@@ -31,6 +42,7 @@ export function TreePage({ id }: { id: string }) {
   const { parcels } = useOutbox();
   const unsent = parcels.filter((p) => p.kind === 'visit' && p.body.treeId === id);
   const tree = query.data;
+  const picture = useOpenPicture(tree);
   if (!tree) {
     return (
       <View className="p-4">
@@ -73,6 +85,9 @@ export function TreePage({ id }: { id: string }) {
     <>
       {last ? <LastJudgement visit={last} /> : null}
       <Facts tree={tree} />
+      <OverTheYears visits={tree.visits} />
+      <Pictures tree={tree} onOpen={picture.open} />
+      <Sheet tree={tree} />
       <StillToSettle tree={tree} />
       <Heading>Every name it had</Heading>
       {tree.determinations.map((d) => (
@@ -125,6 +140,7 @@ export function TreePage({ id }: { id: string }) {
           </View>
         </View>
       </View>
+      {picture.view}
     </View>
   );
 }
@@ -170,29 +186,26 @@ function Identity({ tree }: { tree: TreeDetail }) {
   );
 }
 
-/** The rings, and beside them what changed at one side. */
+/** The rings, and beside them what the last visit saw and missed. */
 function History({ tree }: { tree: TreeDetail }) {
-  const grown = tree.visits.length === 0 ? null : sideStory(tree.visits);
   if (tree.visits.length === 0) return null;
-  const never = (STEM_SIDES as Zone[]).filter((zone) => !tree.visits.some((visit) => visit.record.looked.includes(zone)));
-  const lately = (STEM_SIDES as Zone[]).filter((zone) => !never.includes(zone) && !tree.visits[0]?.record.looked.includes(zone));
+  const { never, lately } = unseenSides(tree.visits.map(lookOf));
+  const newest = tree.visits[0]?.record.signs ?? [];
   return (
     <View className="gap-2">
       <Heading>Its rings, one a visit</Heading>
       <View className="flex-row flex-wrap items-start gap-4">
         <Rings visits={tree.visits} size={228} />
         <View className="min-w-[110px] flex-1 gap-2">
-          {grown ? (
-            <View>
-              <Strong>{grown.where}</Strong>
-              <Body>{grown.what}</Body>
-              {grown.steps.map((step) => (
-                <Body key={step}>{step}</Body>
-              ))}
+          {newest.slice(0, 4).map((sign, i) => (
+            <View key={i}>
+              <Strong>{signLabel(library, sign.id)}</Strong>
+              <Small className="text-ink">
+                {zoneWords(sign.zone)} {signWords(sign)}
+              </Small>
             </View>
-          ) : (
-            <Small>No sign on the stem so far.</Small>
-          )}
+          ))}
+          {newest.length === 0 ? <Small>No sign at the last visit.</Small> : null}
           <Small>
             Dotted: nobody looked.
             {never.length > 0 ? ` The ${never.map(sideWords).join(', ')} side has never been seen.` : ''}
@@ -202,38 +215,6 @@ function History({ tree }: { tree: TreeDetail }) {
       </View>
     </View>
   );
-}
-
-const sizeWords = (field: string, value: number) =>
-  field === 'percent' || field === 'cover'
-    ? `${value} %`
-    : value < 0.1
-      ? `${(value * 1000).toFixed(0)} mm`
-      : `${(value * 100).toFixed(0)} cm`;
-
-/** The sign that was met most often, and its size over the years. */
-function sideStory(visits: readonly VisitView[]): { where: string; what: string; steps: string[] } | null {
-  const met = new Map<string, { visit: VisitView; sign: VisitView['record']['signs'][number] }[]>();
-  for (const visit of [...visits].reverse()) {
-    for (const sign of visit.record.signs) {
-      const key = `${sign.id}/${sign.zone}`;
-      met.set(key, [...(met.get(key) ?? []), { visit, sign }]);
-    }
-  }
-  const longest = [...met.values()].sort((a, b) => b.length - a.length)[0];
-  const first = longest?.[0];
-  if (!longest || !first) return null;
-  const steps = longest.map(({ visit, sign }) => {
-    const { field, now } = changeSince([], [sign])[0] ?? {};
-    return `${visit.finishedAt.slice(0, 4)}: ${field && now !== null && now !== undefined ? sizeWords(field, now) : 'seen'}`;
-  });
-  const { zone } = first.sign;
-  const where = zone.startsWith('stem-') ? sideWords(zone) : zoneWords(zone);
-  return {
-    where: where.charAt(0).toUpperCase() + where.slice(1),
-    what: library.signs.find((s) => s.id === first.sign.id)?.label.toLowerCase() ?? first.sign.id,
-    steps,
-  };
 }
 
 function LastJudgement({ visit }: { visit: VisitView }) {
@@ -249,6 +230,19 @@ function LastJudgement({ visit }: { visit: VisitView }) {
         {judgement.note}
       </Remark>
       <Scale label="Hidden decay" bands={HIDDEN_DECAY} judged={judged(visit, 'hiddenDecay')} />
+      {judgement.screening ? (
+        <View>
+          <Strong className={['high', 'extreme'].includes(judgement.screening.risk) ? 'text-oxide' : ''}>
+            Field screening: {judgement.screening.risk}
+          </Strong>
+          <Small>{judgement.screening.method}</Small>
+        </View>
+      ) : null}
+      {((judgement.overruled ?? []) as Overruled[]).map((one) => (
+        <Remark key={one.what} mood="second" title="The observer saw it otherwise">
+          {overruledWords(one)}
+        </Remark>
+      ))}
       {judgement.lookedAt.cannotSay.slice(0, 3).map((sentence) => (
         <Small key={sentence}>{sentence}</Small>
       ))}
@@ -263,26 +257,41 @@ function LastJudgement({ visit }: { visit: VisitView }) {
 
 function Facts({ tree }: { tree: TreeDetail }) {
   const { settings } = useSettings();
-  const readings = tree.visits.flatMap((visit) => {
-    const { dbh, breastHeight } = visit.record.measurements;
-    return dbh ? [{ date: visit.finishedAt.slice(0, 10), dbh: dbh.m, breastHeight }] : [];
-  });
-  const grew = new Set(readings.map((r) => r.date)).size >= 2 ? growth(readings) : null;
+  const crown = tree.visits.find((visit) => visit.record.measurements.crownSpread)?.record.measurements.crownSpread;
   return (
     <Card>
       <View className="flex-row flex-wrap gap-x-8 gap-y-3">
         <Fact label="Diameter" value={tree.dbh === null ? 'not measured' : lengthWords(tree.dbh, settings.units, 'stem')} />
         <Fact label="Height" value={tree.height === null ? 'not measured' : lengthWords(tree.height, settings.units, 'tree')} />
+        {crown ? <Fact label="Crown" value={lengthWords(crown.m, settings.units, 'tree')} /> : null}
         <Fact label="Planted" value={tree.plantedYear === null ? 'not known' : String(tree.plantedYear)} />
       </View>
-      {grew ? (
-        <Body>
-          {grew.real
-            ? `Grew ${(grew.perYear * 1000).toFixed(0)} mm a year (${(grew.low * 1000).toFixed(0)} to ${(grew.high * 1000).toFixed(0)}).`
-            : 'No change of diameter that the tape could see.'}
-        </Body>
-      ) : null}
     </Card>
+  );
+}
+
+/** One tree on one sheet, to print or send. */
+function Sheet({ tree }: { tree: TreeDetail }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const print = (paper: 'a4' | 'letter') => {
+    setProblem(null);
+    download(`/trees/${tree.id}/sheet.pdf?paper=${paper}`, `${tree.tag.replace(/\s/g, '-')}.pdf`).catch((error: Error) =>
+      setProblem(error.message),
+    );
+  };
+  return (
+    <View className="gap-2">
+      <Small className="font-body-bold">One sheet to print (PDF)</Small>
+      <View className="flex-row gap-2">
+        <Button label="Sheet to print, A4" onPress={() => print('a4')}>
+          A4
+        </Button>
+        <Button label="Sheet to print, Letter" onPress={() => print('letter')}>
+          Letter
+        </Button>
+      </View>
+      {problem ? <Remark mood="caution">{problem}</Remark> : null}
+    </View>
   );
 }
 
@@ -355,7 +364,7 @@ function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
         <View className="gap-2">
           {visit.record.signs.map((sign, i) => (
             <Body key={i}>
-              {library.signs.find((s) => s.id === sign.id)?.label ?? sign.id}, {zoneWords(sign.zone)} {signWords(sign)}
+              {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign)}
             </Body>
           ))}
           {visit.record.specimens?.map((specimen) => (

@@ -2,7 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { LINES, type Line, type Trait, type Zone } from '@dendrix/core/knowledge';
+import { LINES, type Line, type Trait } from '@dendrix/core/knowledge';
+import { readEntry, yearsBetween } from '@dendrix/core/measure';
+import type { VisitView } from '@dendrix/core/contracts';
+import { useOrganisation } from '@/features/session/useOrganisation';
 import { useSettings } from '@/features/shell/settings';
 import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
@@ -10,19 +13,18 @@ import { useTree, useTrees } from '@/features/tree/useTrees';
 import { useOutbox } from '@/offline/useOutbox';
 import { Body, Button, Latin, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
 import { dropDraft, type Part } from './draft';
-import { JudgeStep } from './JudgeStep';
+import { JudgeStep } from './judge/JudgeStep';
 import { Ladder, LINE_WORDS } from './Ladder';
 import { LeadingNames, short } from './LeadingNames';
-import { MeasureStep } from './MeasureStep';
-import { readMeasurements } from './measuring';
+import { MeasureStep } from './measure/MeasureStep';
 import { NameStep } from './NameStep';
 import { Question } from './Question';
 import { SafetyStep } from './SafetyStep';
-import { SignSheet } from './SignSheet';
+import { SignSheet, type Marking } from './walk/SignSheet';
 import { judgementOf, nameOf, submissionOf, laterOf } from './submission';
 import { useDraft } from './useDraft';
 import { useNaming, type Naming } from './useNaming';
-import { WalkStep } from './WalkStep';
+import { WalkStep } from './walk/WalkStep';
 
 const PARTS: readonly { part: Part; words: string }[] = [
   { part: 'name', words: 'Name' },
@@ -30,6 +32,8 @@ const PARTS: readonly { part: Part; words: string }[] = [
   { part: 'walk', words: 'Walk round' },
   { part: 'judge', words: 'Judge' },
 ];
+
+const NO_VISITS: readonly VisitView[] = [];
 
 /** A visit from safety to sending. */
 export function VisitScreen({ treeId }: { treeId: string }) {
@@ -42,7 +46,7 @@ export function VisitScreen({ treeId }: { treeId: string }) {
   const { draft, change, saved } = useDraft(treeId, tree);
   const { settings } = useSettings();
   const { post } = useOutbox();
-  const [marking, setMarking] = useState<Zone | null>(null);
+  const [marking, setMarking] = useState<Marking | null>(null);
   const [names, setNames] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const scroll = useRef<ScrollView>(null);
@@ -62,11 +66,15 @@ export function VisitScreen({ treeId }: { treeId: string }) {
   return (
     <VisitBody
       {...{ tree, draft, change, saved, wide, settings, marking, setMarking, names, setNames, problem, scroll }}
-      last={detail.data?.visits[0]}
+      visits={detail.data?.visits ?? NO_VISITS}
       onClose={() => (router.canGoBack() ? router.back() : router.navigate('/today'))}
       onSend={async (body) => {
+        const queuedAt = new Date().toISOString();
         try {
-          await post({ id: draft.id, kind: 'visit', queuedAt: new Date().toISOString(), words: `Visit to ${tree.tag}`, body });
+          await post({ id: draft.id, kind: 'visit', queuedAt, words: `Visit to ${tree.tag}`, body });
+          // The pictures follow their visit, one by one; they are on the device already.
+          for (const photo of draft.photos)
+            await post({ id: photo.id, kind: 'photo', queuedAt, words: `Picture of ${tree.tag}`, body: { visitId: draft.id } });
           await dropDraft(treeId);
           await client.invalidateQueries({ queryKey: ['tree', treeId] });
           router.replace(`/tree/${treeId}`);
@@ -87,13 +95,13 @@ type BodyProps = {
   saved: boolean;
   wide: boolean;
   settings: ReturnType<typeof useSettings>['settings'];
-  marking: Zone | null;
-  setMarking: (zone: Zone | null) => void;
+  marking: Marking | null;
+  setMarking: (marking: Marking | null) => void;
   names: boolean;
   setNames: (shown: boolean) => void;
   problem: string | null;
   scroll: React.RefObject<ScrollView | null>;
-  last: NonNullable<ReturnType<typeof useTree>['data']>['visits'][number] | undefined;
+  visits: readonly VisitView[];
   onClose: () => void;
   onSend: (body: ReturnType<typeof submissionOf>) => Promise<void>;
 };
@@ -111,19 +119,30 @@ function VisitBody({
   setNames,
   problem,
   scroll,
-  last,
+  visits,
   onClose,
   onSend,
 }: BodyProps) {
   const date = todayIso();
   const naming = useNaming(draft, date);
   const name = useMemo(() => nameOf(draft, naming), [draft, naming]);
+  const organisation = useOrganisation();
+  const taxon = taxonNamed(name.taxon);
+  // An amended visit gives way to the one that amends it.
+  const before = useMemo(() => {
+    const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
+    return visits.filter((visit) => !amended.has(visit.id));
+  }, [visits]);
+  const last = before[0];
   const measuring = useMemo(() => {
-    const before = last?.record.measurements.dbh;
-    const years = last ? (Date.now() - Date.parse(last.finishedAt)) / (365.25 * 86_400_000) : 0;
-    return readMeasurements(draft.measure, settings, taxonNamed(name.taxon), before ? { dbh: before.m, years } : null);
-  }, [draft.measure, settings, name.taxon, last]);
-  const judgement = useMemo(() => judgementOf(draft, name, measuring, date), [draft, name, measuring, date]);
+    const then = last?.record.measurements;
+    const earlier = then ? { dbh: then.dbh?.m, height: then.height?.m, years: yearsBetween(last.finishedAt.slice(0, 10), date) } : null;
+    return readEntry(draft.measure, settings, taxon, earlier);
+  }, [draft.measure, settings, taxon, last, date]);
+  const judgement = useMemo(
+    () => judgementOf(draft, name, measuring, date, organisation, before),
+    [draft, name, measuring, date, organisation, before],
+  );
   const later = useMemo(() => laterOf(draft, naming, date), [draft, naming, date]);
   const empty =
     draft.observations.length + draft.signs.length + draft.looked.length + draft.blocked.length === 0 &&
@@ -224,7 +243,7 @@ function VisitBody({
               ) : null}
               {draft.part === 'measure' ? (
                 <>
-                  <MeasureStep draft={draft} measuring={measuring} change={change} />
+                  <MeasureStep {...{ draft, measuring, change, tree, taxon, before, date }} />
                   <Button kind="next" onPress={() => change({ part: 'walk' })}>
                     Go on: walk round
                   </Button>
@@ -232,7 +251,7 @@ function VisitBody({
               ) : null}
               {draft.part === 'walk' ? (
                 <>
-                  <WalkStep draft={draft} change={change} last={last} onMark={setMarking} />
+                  <WalkStep {...{ draft, change, last, tree, taxon }} onMark={setMarking} />
                   <Button onPress={() => change({ part: 'judge' })}>Go on: judge</Button>
                 </>
               ) : null}
@@ -241,10 +260,14 @@ function VisitBody({
                   draft={draft}
                   name={name}
                   judgement={judgement}
+                  date={date}
                   change={change}
+                  onMark={(zone) => setMarking({ zone })}
                   problem={empty ? 'Nothing has been recorded yet: look at something, or measure, first.' : problem}
                   empty={empty}
-                  onSend={() => void onSend(submissionOf(draft, name, measuring, judgement, later, new Date()))}
+                  onSend={() =>
+                    void onSend(submissionOf(draft, name, measuring, judgement, later, draft.profile ?? organisation.profile, new Date()))
+                  }
                 />
               ) : null}
             </ScrollView>
@@ -270,10 +293,13 @@ function VisitBody({
       )}
       {marking ? (
         <SignSheet
-          zone={marking}
+          {...marking}
+          taxon={name.taxon}
           onClose={() => setMarking(null)}
-          onAdd={(sign) => {
+          onAdd={(sign, photos) => {
             change((now) => ({
+              photos: [...now.photos, ...photos],
+              absent: now.absent.filter((id) => id !== sign.id),
               signs: [...now.signs.filter((s) => s.id !== sign.id || s.zone !== sign.zone), sign],
               looked: [...new Set([...now.looked, sign.zone])],
             }));

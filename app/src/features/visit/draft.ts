@@ -1,22 +1,23 @@
 import { createStore, del, get, set } from 'idb-keyval';
 import { v7 as newId } from 'uuid';
-import type { SignSeen, Specimen } from '@dendrix/core/contracts';
+import type {
+  Beneath,
+  Drilling,
+  MeasuredPosition,
+  Overrule,
+  Photo,
+  Profile,
+  SignSeen,
+  Sounding,
+  Specimen,
+  Works,
+} from '@dendrix/core/contracts';
 import type { Observation } from '@dendrix/core/identify';
+import type { StemSituation } from '@dendrix/core/figures';
 import type { Line, Stage, Zone } from '@dendrix/core/knowledge';
+import { EMPTY_ENTRY, type Entry } from '@dendrix/core/measure';
 
 export type Part = 'name' | 'measure' | 'walk' | 'judge';
-
-/** What was typed for the measurements, as typed; numbers are made when they are needed. */
-export interface MeasureTyped {
-  stems: string[];
-  heightHow: 'angles' | 'typed';
-  height: string;
-  distance: string;
-  top: string;
-  base: string;
-  angleUnit: 'deg' | 'percent';
-  crownBase: string;
-}
 
 /** A visit while it is being made. Everything is kept on the device after each touch. */
 export interface VisitDraft {
@@ -36,7 +37,21 @@ export interface VisitDraft {
   looked: Zone[];
   blocked: { zone: Zone; why: string }[];
   signs: SignSeen[];
-  measure: MeasureTyped;
+  /** Signs looked for and not found. */
+  absent: string[];
+  sounding: Sounding[];
+  measure: Entry;
+  /** How the stem stands, so that the right drawing is shown. */
+  situation: StemSituation;
+  drillings: Drilling[];
+  position: MeasuredPosition | null;
+  /** Photographs; the pictures themselves lie in a store of their own under the same ids. */
+  photos: Photo[];
+  beneath: Beneath[];
+  works: Works[];
+  overrules: Overrule[];
+  /** Practice profile; the organisation's when null. */
+  profile: Profile | null;
   /** A name written against the engine's, or "unknown" for none. */
   chosenName: string | null;
   infraspecific: string;
@@ -67,7 +82,17 @@ export function newDraft(treeId: string, now: Date, tree: { planted: boolean | n
     looked: [],
     blocked: [],
     signs: [],
-    measure: { stems: [''], heightHow: 'angles', height: '', distance: '', top: '', base: '', angleUnit: 'deg', crownBase: '' },
+    absent: [],
+    sounding: [],
+    measure: EMPTY_ENTRY,
+    situation: 'level',
+    drillings: [],
+    position: null,
+    photos: [],
+    beneath: [],
+    works: [],
+    overrules: [],
+    profile: null,
     chosenName: null,
     infraspecific: '',
     infraspecificEvidence: '',
@@ -79,5 +104,13 @@ export function newDraft(treeId: string, now: Date, tree: { planted: boolean | n
 }
 
 export const loadDraft = (treeId: string): Promise<VisitDraft | undefined> => get<VisitDraft>(treeId, store);
+/** A draft kept on the device, over what a new one holds: one begun by an older version lacks what came in since. */
+export function resumed(fresh: VisitDraft, kept: VisitDraft): VisitDraft {
+  // Ways of taking a height that went by another name.
+  const heightHow = EMPTY_ENTRY.heightHow;
+  const measure = { ...EMPTY_ENTRY, ...kept.measure };
+  return { ...fresh, ...kept, measure: (measure.heightHow as string) === 'angles' ? { ...measure, heightHow } : measure };
+}
+
 export const saveDraft = (draft: VisitDraft): Promise<void> => set(draft.treeId, draft, store);
 export const dropDraft = (treeId: string): Promise<void> => del(treeId, store);

@@ -2,7 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { ZONES, type Zone } from '@dendrix/core/knowledge';
 import { Scale } from '@/features/tree/Scale';
 import { Ladder } from './Ladder';
-import { WalkRound, type ZoneState } from './WalkRound';
+import { WalkRound, type ZoneState } from './walk/WalkRound';
 
 describe('the walk-round', () => {
   const states = new Map<Zone, ZoneState>(ZONES.map((zone) => [zone, zone === 'stem-n' ? 'clear' : zone === 'stem-se' ? 'sign' : 'blank']));

@@ -3,7 +3,7 @@ import { act, fireEvent, render, renderHook, screen } from '@testing-library/rea
 import { useState, type ReactNode } from 'react';
 import type { Observation } from '@dendrix/core/identify';
 import { assess } from '@dendrix/core/condition';
-import { visitSubmission } from '@dendrix/core/contracts';
+import { organisation, visitSubmission } from '@dendrix/core/contracts';
 import { library } from '@/features/shell/library';
 import { newDraft, type VisitDraft } from './draft';
 import { LaterLooks } from './LaterLooks';
@@ -92,13 +92,15 @@ describe('what will settle it later', () => {
   });
 });
 
+const PICKED = organisation.parse({});
+
 describe('what is sent', () => {
   const send = (draft: VisitDraft, date = SUMMER) => {
     const naming = namingOf(draft, date);
     const name = nameOf(draft, naming);
     const measuring = { values: {}, questions: [], problems: {} } as unknown as Parameters<typeof judgementOf>[2];
-    const judgement = judgementOf(draft, name, measuring, date);
-    return submissionOf(draft, name, measuring, judgement, laterOf(draft, naming, date), new Date(`${date}T10:20:00Z`));
+    const judgement = judgementOf(draft, name, measuring, date, PICKED, []);
+    return submissionOf(draft, name, measuring, judgement, laterOf(draft, naming, date), 'amenity', new Date(`${date}T10:20:00Z`));
   };
   it('holds planned looks and labels, and is what the server takes', () => {
     const specimens = [{ label: 'Q 0417 / 2026-06-15 / A', part: 'twig' as const, from: 'ground' as const, settles: ['pith'], note: '' }];
@@ -126,7 +128,7 @@ describe('what is sent', () => {
     const draft = { ...fresh(), observations: ASH };
     const naming = namingOf(draft, WINTER);
     const measuring = { values: {}, questions: [], problems: {} } as unknown as Parameters<typeof judgementOf>[2];
-    expect(judgementOf(draft, nameOf(draft, naming), measuring, WINTER).vigour.band).toBe(
+    expect(judgementOf(draft, nameOf(draft, naming), measuring, WINTER, PICKED, []).vigour.band).toBe(
       assess(library, {
         taxon: null,
         name: null,

@@ -1,10 +1,10 @@
-import { assess, type Assessment, type AssessInput } from '@dendrix/core/condition';
-import type { PlannedLook, VisitName, VisitSubmission } from '@dendrix/core/contracts';
+import { assess, lookOf, type Assessment, type AssessInput } from '@dendrix/core/condition';
+import type { Organisation, PlannedLook, Profile, VisitName, VisitSubmission, VisitView } from '@dendrix/core/contracts';
 import { settlingLooks } from '@dendrix/core/identify';
 import { ZONES } from '@dendrix/core/knowledge';
 import { district, library, taxonNamed } from '@/features/shell/library';
 import type { VisitDraft } from './draft';
-import type { Measuring } from './measuring';
+import type { MeasuredEntry } from '@dendrix/core/measure';
 import type { Naming } from './useNaming';
 
 /** Chosen as a name, it means: I do not know. */
@@ -71,8 +71,25 @@ export const laterOf = (draft: VisitDraft, naming: Naming, today: string): Later
     planned: draft.laterAdded.includes(look.trait) || (byItself && !draft.laterDropped.includes(look.trait)),
   }));
 
-/** The judgement of a draft as it stands. */
-export function judgementOf(draft: VisitDraft, name: VisitName, measuring: Measuring, date: string): Assessment {
+/** The measurements of a draft: what was typed, and what devices gave beside. */
+export const measurementsOf = (draft: Pick<VisitDraft, 'drillings' | 'position'>, { values }: MeasuredEntry) => ({
+  ...values,
+  ...(draft.drillings.length > 0 ? { drillings: draft.drillings } : {}),
+  ...(draft.position ? { position: draft.position } : {}),
+});
+
+/**
+ * The judgement of a draft as it stands.
+ * @param before earlier visits to the tree, so that change counts
+ */
+export function judgementOf(
+  draft: VisitDraft,
+  name: VisitName,
+  measuring: MeasuredEntry,
+  date: string,
+  organisation: Organisation,
+  before: readonly VisitView[],
+): Assessment {
   const { height, crownBase, dbh } = measuring.values;
   const input: AssessInput = {
     taxon: taxonNamed(name.taxon),
@@ -80,12 +97,21 @@ export function judgementOf(draft: VisitDraft, name: VisitName, measuring: Measu
     date,
     latitude: district.latitude,
     lifeStage: draft.lifeStage ?? undefined,
-    profile: 'amenity',
+    profile: draft.profile ?? organisation.profile,
+    rootStandard: organisation.rootStandard,
     looked: draft.looked,
     signs: draft.signs,
     height: height?.m,
     crownBase: crownBase?.m,
     dbh: dbh?.m,
+    breastHeight: measuring.values.breastHeight,
+    absent: draft.absent,
+    sounding: draft.sounding,
+    drillings: draft.drillings,
+    beneath: draft.beneath,
+    works: draft.works,
+    overrules: draft.overrules,
+    before: before.map(lookOf),
   };
   return assess(library, input, district);
 }
@@ -94,9 +120,10 @@ export function judgementOf(draft: VisitDraft, name: VisitName, measuring: Measu
 export function submissionOf(
   draft: VisitDraft,
   name: VisitName,
-  measuring: Measuring,
+  measuring: MeasuredEntry,
   judgement: Assessment,
   later: readonly Later[],
+  profile: Profile,
   finishedAt: Date,
 ): VisitSubmission {
   const looked = new Set([...draft.looked, ...draft.signs.map((sign) => sign.zone)]);
@@ -114,7 +141,14 @@ export function submissionOf(
       looked: ZONES.filter((zone) => looked.has(zone)),
       blocked: draft.blocked,
       signs: draft.signs,
-      measurements: measuring.values,
+      absent: draft.absent,
+      sounding: draft.sounding,
+      beneath: draft.beneath,
+      works: draft.works,
+      overrules: draft.overrules,
+      photos: draft.photos,
+      profile,
+      measurements: measurementsOf(draft, measuring),
       safety: draft.safety,
       specimens: draft.specimens,
       note: draft.note,

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import type { Stage } from '@dendrix/core/knowledge';
-import { loadDraft, newDraft, saveDraft, type VisitDraft } from './draft';
+import { loadDraft, newDraft, resumed, saveDraft, type VisitDraft } from './draft';
 
 /** Years after planting at which a street tree counts as mature, and as old. Common practice, no source. */
 const MATURE_FROM = 18;
@@ -25,8 +25,7 @@ export function useDraft(treeId: string, tree: TreeBrief | undefined) {
     void loadDraft(treeId).then((kept) => {
       const now = new Date();
       const fresh = newDraft(treeId, now, { planted: tree.planted, lifeStage: stageFrom(tree.plantedYear, now.getFullYear()) });
-      // A draft begun by an older version of the app lacks what came in since.
-      const begun = kept ? { ...fresh, ...kept } : fresh;
+      const begun = kept ? resumed(fresh, kept) : fresh;
       latest.current = begun;
       setDraft(begun);
     });

@@ -1,0 +1,58 @@
+import { useRef } from 'react';
+import { View } from 'react-native';
+import type { Photo } from '@dendrix/core/contracts';
+import type { Zone } from '@dendrix/core/knowledge';
+import { Button, Remark, Small } from '@/ui';
+import { usePhotoMaker } from './usePhotoMaker';
+
+interface Props {
+  zone: Zone;
+  sign: string | null;
+  /** What the picture is of, for the labels: "cavity". */
+  of: string;
+  onPhoto: (photo: Photo) => void;
+}
+
+/** Take a picture, or choose one: two inputs, since a phone opens its camera for one and its album for the other. */
+export function PhotoPicker({ zone, sign, of, onPhoto }: Props) {
+  const { make, stop, busy, problem } = usePhotoMaker();
+  const camera = useRef<HTMLInputElement | null>(null);
+  const album = useRef<HTMLInputElement | null>(null);
+  const input = (ref: typeof camera, label: string, capture: boolean) => (
+    <input
+      ref={ref}
+      type="file"
+      accept="image/*"
+      {...(capture ? { capture: 'environment' as const } : {})}
+      aria-label={label}
+      style={{ display: 'none' }}
+      onChange={(event) => {
+        const file = event.target.files?.[0];
+        event.target.value = '';
+        if (file) void make(file, { zone, sign }).then((photo) => photo && onPhoto(photo));
+      }}
+    />
+  );
+  return (
+    <View className="gap-2">
+      {input(camera, `Camera: ${of}`, true)}
+      {input(album, `Album: ${of}`, false)}
+      {busy ? (
+        <View className="flex-row items-center gap-3" role="status">
+          <Small>Making the picture ready …</Small>
+          <Button onPress={stop}>Stop</Button>
+        </View>
+      ) : (
+        <View className="flex-row flex-wrap gap-2">
+          <Button label={`Take a picture of ${of}`} onPress={() => camera.current?.click()}>
+            Take a picture
+          </Button>
+          <Button label={`Choose a picture of ${of}`} onPress={() => album.current?.click()}>
+            Choose one
+          </Button>
+        </View>
+      )}
+      {problem ? <Remark mood="caution">{problem}</Remark> : null}
+    </View>
+  );
+}

@@ -1,0 +1,48 @@
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { alertsOf, changesOver, lookOf, type Change } from '@dendrix/core/condition';
+import type { VisitView } from '@dendrix/core/contracts';
+import { library } from '@/features/shell/library';
+import { Body, Button, Card, Heading, Remark, Small, Strong } from '@/ui';
+import { ChangeLine } from './ChangeLine';
+
+const FIRST_SHOWN = 4;
+const COURSE_WORDS: Record<Change['course'], string> = { worse: 'Worse', better: 'Better', steady: 'Steady', 'one reading': 'One reading' };
+
+/** How a tree changed over its visits: real worsenings first and unasked, the rest below, each with its readings drawn. */
+export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
+  const [all, setAll] = useState(false);
+  const changes = useMemo(() => {
+    const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
+    return changesOver(library, visits.filter((visit) => !amended.has(visit.id)).map(lookOf));
+  }, [visits]);
+  const alerts = alertsOf(changes);
+  const told = [
+    ...alerts,
+    ...changes.filter((change) => change.course !== 'worse' && change.points.length + (change.clearSince ? 1 : 0) > 1),
+  ];
+  if (told.length === 0) return null;
+  return (
+    <Card className="gap-3">
+      <Heading>Over the years</Heading>
+      {alerts.length > 0 ? (
+        <Remark mood="caution" title={alerts.length === 1 ? 'One thing gets worse' : `${alerts.length} things get worse`}>
+          More than repeat readings differ by.
+        </Remark>
+      ) : null}
+      {(all ? told : told.slice(0, FIRST_SHOWN)).map((change) => (
+        <View key={`${change.what}/${change.sign ?? ''}/${change.zone ?? ''}`} className="gap-1">
+          <Body>
+            <Strong className={change.course === 'worse' ? 'text-oxide' : ''}>{COURSE_WORDS[change.course]}. </Strong>
+            {change.says}
+          </Body>
+          <ChangeLine change={change} />
+        </View>
+      ))}
+      {told.length > FIRST_SHOWN ? (
+        <Button onPress={() => setAll(!all)}>{all ? 'Fewer' : `${told.length - FIRST_SHOWN} more`}</Button>
+      ) : null}
+      <Small>A broken line: nothing beyond what repeat readings differ by.</Small>
+    </Card>
+  );
+}

@@ -1,0 +1,105 @@
+import { View } from 'react-native';
+import { FAILURES, TARGET_WORDS, OCCUPANCY_WORDS, type Assessment } from '@dendrix/core/condition';
+import { OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/contracts';
+import { Body, Button, Card, Choice, Heading, Remark, Small, Strong } from '@/ui';
+import type { VisitDraft } from '../draft';
+import type { ChangeDraft } from '../useDraft';
+import { Overrule } from './Overrule';
+
+const SHORT: Record<Beneath['what'], string> = {
+  'people-staying': 'People who stay',
+  'people-passing': 'People who pass',
+  road: 'Road',
+  building: 'Building',
+  'parked-cars': 'Parked cars',
+  wires: 'Wires',
+  'path-or-lawn': 'Lawn or beds',
+  nothing: 'Nothing',
+};
+const OFTEN: Record<Beneath['howOften'], string> = {
+  constant: 'Nearly always',
+  frequent: 'Much of the day',
+  occasional: 'Now and then',
+  rare: 'Seldom',
+};
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** What is beneath and how often, and the field screening by the two published matrices. */
+export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Assessment; change: ChangeDraft }) {
+  const { screening } = judgement;
+  const set = (at: number, part: Partial<Beneath>) =>
+    change((now) => ({ beneath: now.beneath.map((b, i) => (i === at ? { ...b, ...part } : b)) }));
+  return (
+    <Card className="gap-3">
+      <Heading>What is beneath it</Heading>
+      {draft.beneath.map((one, i) => (
+        <View key={i} className="gap-2 border-b border-rule pb-3">
+          <Choice
+            label={`Beneath, ${i + 1}`}
+            shown={false}
+            options={TARGETS.map((value) => ({ value, words: SHORT[value] }))}
+            value={one.what}
+            onChange={(what) => set(i, { what })}
+          />
+          {one.what === 'nothing' ? null : (
+            <Choice
+              label={`How often, ${i + 1}`}
+              shown={false}
+              options={OCCUPANCIES.map((value) => ({ value, words: OFTEN[value] }))}
+              value={one.howOften}
+              onChange={(howOften) => set(i, { howOften })}
+            />
+          )}
+          <Button
+            label={`Take back what is beneath, ${i + 1}`}
+            onPress={() => change((now) => ({ beneath: now.beneath.filter((_b, j) => j !== i) }))}
+          >
+            Take back
+          </Button>
+        </View>
+      ))}
+      <Button
+        onPress={() =>
+          change((now) => ({
+            beneath: [...now.beneath, { what: now.beneath.length === 0 ? 'people-passing' : 'parked-cars', howOften: 'occasional' }],
+          }))
+        }
+      >
+        {draft.beneath.length === 0 ? 'Say what is beneath' : 'Something else beneath'}
+      </Button>
+      {screening ? (
+        <View className="gap-2">
+          <Strong className={screening.risk === 'high' || screening.risk === 'extreme' ? 'text-[20px] text-oxide' : 'text-[20px]'}>
+            Field screening: {screening.risk}
+          </Strong>
+          {screening.targets.map((target, i) => (
+            <View key={i} className="gap-[2px]">
+              <Body>
+                {capital(TARGET_WORDS[target.what])}, {OCCUPANCY_WORDS[target.howOften]}: <Strong>{target.risk}</Strong>
+              </Body>
+              <Small className="text-ink">
+                {capital(target.part)}: failure {target.failure}, impact {target.impact}, so {target.likelihood}; consequence{' '}
+                {target.consequence}.
+              </Small>
+              <Small>{target.because.join(' ')}</Small>
+            </View>
+          ))}
+          {screening.limits.map((limit) => (
+            <Small key={limit}>{limit}</Small>
+          ))}
+          <Remark mood="caution">{screening.method}</Remark>
+          <Overrule
+            what="failure"
+            of="the likelihood of failure"
+            options={FAILURES.map((value) => ({ value, words: capital(value) }))}
+            ruled={screening.targets[0]?.failure ?? ''}
+            overrules={draft.overrules}
+            onChange={(overrules) => change({ overrules })}
+          />
+        </View>
+      ) : (
+        <Small>Until somebody says what is beneath, nothing is said about people or property.</Small>
+      )}
+    </Card>
+  );
+}

@@ -1,0 +1,117 @@
+import { useRouter } from 'expo-router';
+import { Pressable, View } from 'react-native';
+import { NORMAL, UNKNOWN_CAUSE, zoneWords, type Assessment } from '@dendrix/core/condition';
+import { library } from '@/features/shell/library';
+import { Body, Button, Card, Heading, Small, Strong } from '@/ui';
+import type { VisitDraft } from '../draft';
+import type { ChangeDraft } from '../useDraft';
+import { Overrule } from './Overrule';
+
+const FOUND_WORDS = { look: 'look', close: 'look closely', sound: 'knock', probe: 'probe', dig: 'scrape the soil away' } as const;
+const SHOWN = 5;
+
+interface Props {
+  judgement: Assessment;
+  draft: VisitDraft;
+  change: ChangeDraft;
+  onMark: (zone: NonNullable<Assessment['lookNext'][number]['zones'][number]>) => void;
+}
+
+/** What may be behind the signs, how likely each is and why, and which sign to look for next to tell. */
+export function Causes({ judgement, draft, change, onMark }: Props) {
+  const router = useRouter();
+  if (judgement.agents.length === 0) return null;
+  return (
+    <Card className="gap-3">
+      <Heading>What may be behind the signs</Heading>
+      {judgement.agents.slice(0, SHOWN).map((agent) => {
+        const record = library.agents.find((a) => a.id === agent.agent);
+        return (
+          <View key={agent.agent} className="gap-[2px]">
+            <View className="flex-row items-center gap-2" aria-hidden>
+              <View className="h-[7px] flex-1 rounded-sm bg-rule">
+                <View className="h-[7px] rounded-sm bg-slate" style={{ width: `${Math.round(agent.probability * 100)}%` }} />
+              </View>
+            </View>
+            {record ? (
+              <Pressable
+                role="link"
+                onPress={() => router.push(`/library/agent/${record.id}`)}
+                className="min-h-[32px] justify-center active:opacity-60"
+              >
+                <Body>
+                  <Strong>{Math.round(agent.probability * 100)} % </Strong>
+                  <Body className="underline">{agent.name}</Body>
+                </Body>
+              </Pressable>
+            ) : (
+              <Body>
+                <Strong>{Math.round(agent.probability * 100)} % </Strong>
+                {agent.name}
+              </Body>
+            )}
+            <Small className="text-ink">{agent.because.join(' ')}</Small>
+            {record ? <Small>Told apart by: {record.toldApart}</Small> : null}
+            {record?.laboratory ? <Small>For sure: {record.laboratory}</Small> : null}
+            {record?.reportable ? <Small className="font-body-bold text-oxide">{record.reportable}</Small> : null}
+          </View>
+        );
+      })}
+      {judgement.lookNext.length > 0 ? (
+        <View className="gap-2">
+          <Strong>Look for next</Strong>
+          {judgement.lookNext.map((look) => (
+            <View key={look.sign} className="gap-1 border-l-2 border-oxide pl-3">
+              <Body>
+                <Strong>{look.label}</Strong>: {look.hint} ({FOUND_WORDS[look.found]})
+              </Body>
+              <Small>
+                {look.shownBy.length > 0 ? `There, it speaks for ${look.shownBy.join(', ').toLowerCase()}. ` : ''}
+                {look.notBy.length > 0 ? `Not there, it speaks for ${look.notBy.join(', ').toLowerCase()}.` : ''}
+              </Small>
+              <View className="flex-row flex-wrap gap-2">
+                <Button label={`${look.label}: it is there`} onPress={() => onMark(look.zones[0] ?? 'surroundings')}>
+                  It is there
+                </Button>
+                <Button
+                  label={`${look.label}: looked for, not there`}
+                  onPress={() => change((now) => ({ absent: [...new Set([...now.absent, look.sign])] }))}
+                >
+                  Looked, not there
+                </Button>
+              </View>
+              <Small>At the {look.zones.slice(0, 3).map(zoneWords).join(', ')}.</Small>
+            </View>
+          ))}
+        </View>
+      ) : null}
+      {draft.absent.length > 0 ? (
+        <View className="gap-1">
+          <Small className="font-body-bold">Looked for and not there</Small>
+          {draft.absent.map((id) => (
+            <View key={id} className="flex-row items-center justify-between gap-2">
+              <Body>{library.signs.find((s) => s.id === id)?.label ?? id}</Body>
+              <Button
+                label={`Take back: ${id} was looked for`}
+                onPress={() => change((now) => ({ absent: now.absent.filter((a) => a !== id) }))}
+              >
+                Take back
+              </Button>
+            </View>
+          ))}
+        </View>
+      ) : null}
+      <Overrule
+        what="cause"
+        of="the cause"
+        options={[
+          ...judgement.agents.filter((a) => a.agent !== NORMAL).map((a) => ({ value: a.agent, words: a.name })),
+          ...(judgement.agents.some((a) => a.agent === UNKNOWN_CAUSE) ? [] : [{ value: UNKNOWN_CAUSE, words: 'Cause unknown' }]),
+        ]}
+        ruled={judgement.agents[0]?.agent ?? ''}
+        overrules={draft.overrules}
+        onChange={(overrules) => change({ overrules })}
+      />
+    </Card>
+  );
+}

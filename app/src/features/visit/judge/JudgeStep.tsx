@@ -1,0 +1,279 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import {
+  BANDS,
+  capital,
+  NOT_JUDGED,
+  OUTLOOKS,
+  overruledWords,
+  signLabel,
+  signWords,
+  zoneWords,
+  type Assessment,
+} from '@dendrix/core/condition';
+import { PROFILES, type Overrule as OverruleOf, type Profile, type VisitName } from '@dendrix/core/contracts';
+import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
+import { useOrganisation } from '@/features/session/useOrganisation';
+import { library } from '@/features/shell/library';
+import { dateWithSeason } from '@/features/shell/words';
+import { Scale } from '@/features/tree/Scale';
+import { Body, Button, Card, Choice, Field, Heading, Latin, Remark, Small, Strong } from '@/ui';
+import type { VisitDraft } from '../draft';
+import type { ChangeDraft } from '../useDraft';
+import { BeneathCard } from './BeneathCard';
+import { Causes } from './Causes';
+import { Overrule } from './Overrule';
+import { Statements } from './Statements';
+import { WorksCard } from './WorksCard';
+
+const SCALES = [
+  { scale: 'vigour', label: 'Vigour' },
+  { scale: 'soundness', label: 'Soundness' },
+  { scale: 'hiddenDecay', label: 'Hidden decay' },
+] as const;
+const PROFILE_WORDS: Record<Profile, string> = {
+  amenity: 'Amenity and safety',
+  stewardship: 'Stewardship of the stand',
+  habitat: 'Habitat first',
+};
+
+interface Props {
+  draft: VisitDraft;
+  name: VisitName;
+  judgement: Assessment;
+  date: string;
+  change: ChangeDraft;
+  onMark: (zone: Zone) => void;
+  onSend: () => void;
+  problem: string | null;
+  /** Nothing has been recorded, so there is nothing to send. */
+  empty: boolean;
+}
+
+/** What the signs mean, each statement with its rule and evidence; the person may see it otherwise. Then it goes to a second pair of eyes. */
+export function JudgeStep({ draft, name, judgement, date, change, onMark, onSend, problem, empty }: Props) {
+  const organisation = useOrganisation();
+  const profile = draft.profile ?? organisation.profile;
+  const keep = (overrules: OverruleOf[]) => change({ overrules });
+  return (
+    <View className="gap-4">
+      <Card>
+        <Small>{name.level === 'none' ? 'Name' : name.confirmed ? 'Name, enough to confirm' : 'Name, to be checked'}</Small>
+        <Latin className="text-[24px] leading-[28px]">
+          {name.level === 'cf. species' ? 'cf. ' : ''}
+          {name.taxon ?? 'not known'}
+        </Latin>
+        <Small>{name.why}</Small>
+      </Card>
+      {SCALES.map(({ scale, label }) => {
+        const judged = judgement[scale];
+        return (
+          <View key={scale} className="gap-1 border-b border-rule pb-3">
+            <Scale label={label} bands={BANDS[scale]} judged={judged} bare />
+            {judged.overruled ? <Small className="text-slate">The rules say: {judged.overruled.from}.</Small> : null}
+            <Statements statements={judged.statements} />
+            <Overrule
+              what={scale}
+              of={label.toLowerCase()}
+              options={BANDS[scale].map((value) => ({ value, words: capital(value) }))}
+              ruled={judged.overruled?.from ?? judged.band}
+              overrules={draft.overrules}
+              onChange={keep}
+            />
+          </View>
+        );
+      })}
+      <Card>
+        <Heading>{judgement.lookedAt.percent} % of the zones looked at</Heading>
+        {judgement.lookedAt.cannotSay.map((sentence) => (
+          <Body key={sentence}>{sentence}</Body>
+        ))}
+      </Card>
+      {judgement.changes.length > 0 ? <Changes judgement={judgement} /> : null}
+      {judgement.normalHere.map((normal, i) => (
+        <NormalRemark key={i} normal={normal} draft={draft} change={change} />
+      ))}
+      <Counting draft={draft} judgement={judgement} change={change} />
+      <Causes judgement={judgement} draft={draft} change={change} onMark={onMark} />
+      <BeneathCard draft={draft} judgement={judgement} change={change} />
+      <WorksCard draft={draft} judgement={judgement} change={change} />
+      <Card className="gap-3">
+        <Heading>What can be done</Heading>
+        <Choice
+          label="Ranked for"
+          options={PROFILES.map((value) => ({ value, words: PROFILE_WORDS[value] }))}
+          value={profile}
+          onChange={(picked) => change({ profile: picked === organisation.profile ? null : picked })}
+        />
+        {judgement.options.map((option, i) => (
+          <View key={option.do} className="gap-[2px]">
+            <Strong>
+              {i + 1}. {capital(option.do)}
+            </Strong>
+            <Small className="text-ink">{option.because.join(' ')}</Small>
+            {option.needs.length > 0 ? <Small>Needs {option.needs.join('; ')}.</Small> : null}
+          </View>
+        ))}
+        <Overrule
+          what="option"
+          of="the first option"
+          options={OPTIONS.map((value) => ({ value, words: capital(value) }))}
+          ruled={judgement.options[0]?.do ?? ''}
+          overrules={draft.overrules}
+          onChange={keep}
+        />
+      </Card>
+      <Card className="gap-2">
+        <Small>Outlook</Small>
+        <Heading>{capital(judgement.outlook)}</Heading>
+        <Body>{capital(judgement.outlookBecause)}.</Body>
+        <Overrule
+          what="outlook"
+          of="the outlook"
+          options={OUTLOOKS.map((value) => ({ value, words: capital(value) }))}
+          ruled={judgement.outlook === NOT_JUDGED ? '' : judgement.outlook}
+          overrules={draft.overrules}
+          onChange={keep}
+        />
+      </Card>
+      <Card className="gap-2">
+        <Small>Come back</Small>
+        <Heading>by {dateWithSeason(judgement.comeBack.by)}</Heading>
+        <Body>{capital(judgement.comeBack.because)}.</Body>
+        <Overrule
+          what="comeBack"
+          of="the date"
+          options={[]}
+          ruled={judgement.comeBack.by}
+          overrules={draft.overrules}
+          onChange={keep}
+          typed={{
+            label: 'Come back by',
+            hint: 'year-month-day, after today, such as 2027-05-20',
+            valid: (text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && text > date,
+          }}
+        />
+      </Card>
+      <Card className="gap-2">
+        <Heading>The note</Heading>
+        <Body>{judgement.note}</Body>
+        {judgement.overruled.map((one) => (
+          <Small key={one.what} className={one.milder ? 'font-body-bold text-oxide' : 'text-slate'}>
+            {overruledWords(one)}
+            {one.milder ? ' Milder than the rules: a second pair of eyes should see why.' : ''}
+          </Small>
+        ))}
+      </Card>
+      <Remark mood="caution" title="Cautions">
+        <View className="gap-1">
+          {judgement.cautions.map((caution) => (
+            <Body key={caution}>{caution}</Body>
+          ))}
+        </View>
+      </Remark>
+      <Field label="A note for the one who comes next" value={draft.note} multiline onChangeText={(note) => change({ note })} />
+      {problem ? (
+        <Remark mood="caution" title="Not sent">
+          {problem}
+        </Remark>
+      ) : null}
+      <Button kind="next" onPress={onSend} disabled={empty}>
+        Send for a second look
+      </Button>
+    </View>
+  );
+}
+
+const COURSE_WORDS = { worse: 'Worse', better: 'Better', steady: 'Steady', 'one reading': '' } as const;
+
+/** What the years show, worsenings first. */
+function Changes({ judgement }: { judgement: Assessment }) {
+  const told = judgement.changes.filter((c) => c.course !== 'one reading');
+  if (told.length === 0) return null;
+  return (
+    <Card className="gap-2">
+      <Heading>Since earlier visits</Heading>
+      {told.map((change, i) => (
+        <View key={i}>
+          <Body>
+            <Strong className={change.course === 'worse' ? 'text-oxide' : ''}>{COURSE_WORDS[change.course]}. </Strong>
+            {change.says}
+          </Body>
+        </View>
+      ))}
+    </Card>
+  );
+}
+
+/** Signs that count, each of which the person can set aside with a reason. */
+function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: Assessment; change: ChangeDraft }) {
+  const aside = new Set(judgement.normalHere.map((n) => `${n.sign}/${n.zone}`));
+  const counting = draft.signs.filter((sign) => !aside.has(`${sign.id}/${sign.zone}`));
+  const [open, setOpen] = useState<number | null>(null);
+  const [why, setWhy] = useState('');
+  if (counting.length === 0) return null;
+  return (
+    <Card className="gap-2">
+      <Heading>Signs that count</Heading>
+      {counting.map((sign, i) => (
+        <View key={i} className="gap-2">
+          <View className="flex-row items-center justify-between gap-2">
+            <Body className="flex-1">
+              {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign)}
+            </Body>
+            <Button
+              label={`Set aside: ${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}`}
+              onPress={() => setOpen(open === i ? null : i)}
+            >
+              Set aside
+            </Button>
+          </View>
+          {open === i ? (
+            <>
+              <Field label="Why it does not count here" value={why} onChangeText={setWhy} />
+              <Button
+                disabled={why.trim().length < 3}
+                onPress={() => {
+                  change({ signs: draft.signs.map((s) => (s === sign ? { ...s, leftAside: why.trim() } : s)) });
+                  setOpen(null);
+                  setWhy('');
+                }}
+              >
+                Set it aside
+              </Button>
+            </>
+          ) : null}
+        </View>
+      ))}
+    </Card>
+  );
+}
+
+function NormalRemark({ normal, draft, change }: { normal: Assessment['normalHere'][number]; draft: VisitDraft; change: ChangeDraft }) {
+  const [why, setWhy] = useState<string | null>(null);
+  const mine = draft.signs.find((sign) => sign.id === normal.sign && sign.zone === normal.zone)?.leftAside !== undefined;
+  const edit = (part: { putBack?: string; leftAside?: undefined }) =>
+    change({ signs: draft.signs.map((sign) => (sign.id === normal.sign && sign.zone === normal.zone ? { ...sign, ...part } : sign)) });
+  return (
+    <Remark
+      mood="settled"
+      title={`${mine ? 'Set aside' : 'Normal for this tree'}: ${signLabel(library, normal.sign).toLowerCase()}, ${zoneWords(normal.zone)}`}
+    >
+      <View className="gap-2">
+        <Body>{normal.why}</Body>
+        {mine ? (
+          <Button onPress={() => edit({ leftAside: undefined })}>Let it count again</Button>
+        ) : why === null ? (
+          <Button onPress={() => setWhy('')}>Count it all the same</Button>
+        ) : (
+          <>
+            <Field label="Why it counts here" value={why} onChangeText={setWhy} />
+            <Button disabled={why.trim().length < 3} onPress={() => edit({ putBack: why.trim() })}>
+              Put it back
+            </Button>
+          </>
+        )}
+      </View>
+    </Remark>
+  );
+}

@@ -1,0 +1,78 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Overrule as OverruleOf } from '@dendrix/core/contracts';
+import { Button, Choice, Field, Remark, Small } from '@/ui';
+
+interface Props {
+  what: OverruleOf['what'];
+  /** The statement in words, for labels: "soundness". */
+  of: string;
+  options: readonly { value: string; words: string }[];
+  /** What the rules say, so that it need not be offered. */
+  ruled: string;
+  overrules: readonly OverruleOf[];
+  onChange: (overrules: OverruleOf[]) => void;
+  /** A typed answer instead of a choice, such as a date. */
+  typed?: { label: string; hint: string; valid: (text: string) => boolean };
+}
+
+/** The person sees it otherwise: another answer with a reason, kept beside what the rules say; or back to the rules. */
+export function Overrule({ what, of, options, ruled, overrules, onChange, typed }: Props) {
+  const set = overrules.find((o) => o.what === what);
+  const [open, setOpen] = useState(false);
+  const [to, setTo] = useState<string | null>(null);
+  const [why, setWhy] = useState('');
+  const rest = overrules.filter((o) => o.what !== what);
+  if (set)
+    return (
+      <Remark mood="second" title={`Yours: ${set.to}`}>
+        <View className="gap-2">
+          <Small className="text-ink">{set.why}</Small>
+          <Button label={`Back to what the rules say of ${of}`} onPress={() => onChange([...rest])}>
+            Back to the rules
+          </Button>
+        </View>
+      </Remark>
+    );
+  if (!open)
+    return (
+      <Button kind="quiet" className="self-start px-0" label={`I see ${of} otherwise`} onPress={() => setOpen(true)}>
+        I see it otherwise
+      </Button>
+    );
+  const ready = to !== null && to !== '' && why.trim().length >= 3 && (!typed || typed.valid(to));
+  return (
+    <View className="gap-3 border-l-4 border-l-slate pl-3" role="group" aria-label={`I see ${of} otherwise`}>
+      {typed ? (
+        <Field
+          label={typed.label}
+          value={to ?? ''}
+          onChangeText={setTo}
+          hint={typed.hint}
+          problem={to && !typed.valid(to) ? typed.hint : null}
+        />
+      ) : (
+        <Choice
+          label={`${of.charAt(0).toUpperCase()}${of.slice(1)} as I see it`}
+          options={options.filter((o) => o.value !== ruled)}
+          value={to}
+          onChange={setTo}
+        />
+      )}
+      <Field label={`Why, for ${of}`} value={why} onChangeText={setWhy} multiline hint="kept, and shown to whoever looks second" />
+      <View className="flex-row gap-2">
+        <Button
+          kind="second"
+          disabled={!ready}
+          onPress={() => {
+            if (to) onChange([...rest, { what, to, why: why.trim() }]);
+            setOpen(false);
+          }}
+        >
+          Keep mine
+        </Button>
+        <Button onPress={() => setOpen(false)}>Leave it</Button>
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,40 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import type { Statement } from '@dendrix/core/condition';
+import { Body, Small } from '@/ui';
+
+/** What a judgement says, each opening to the rule that says it and what it rests on. */
+export const Statements = ({ statements }: { statements: readonly Statement[] }) => (
+  <View className="gap-1">
+    {statements.map((statement, i) => (
+      <StatementRow key={`${i}/${statement.says}`} statement={statement} />
+    ))}
+  </View>
+);
+
+function StatementRow({ statement }: { statement: Statement }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <View>
+      <Pressable
+        role="button"
+        aria-expanded={open}
+        aria-label={`${statement.says} Rule and evidence`}
+        onPress={() => setOpen(!open)}
+        className="min-h-[48px] flex-row items-center gap-2 active:opacity-60"
+      >
+        <Body className="flex-1">{statement.says}</Body>
+        <Small aria-hidden className="text-slate">
+          {open ? 'close' : 'why'}
+        </Small>
+      </Pressable>
+      {open ? (
+        <View className="gap-1 border-l-2 border-slate pb-2 pl-3">
+          <Small className="text-ink">Rule: {statement.rule}</Small>
+          <Small className="text-ink">Rests on: {statement.evidence}</Small>
+          <Small>Source: {statement.source}.</Small>
+        </View>
+      ) : null}
+    </View>
+  );
+}

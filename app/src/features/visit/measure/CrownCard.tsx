@@ -1,0 +1,68 @@
+import { View } from 'react-native';
+import { howToMeasure } from '@dendrix/core/figures';
+import { treeUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measure';
+import { useSettings } from '@/features/shell/settings';
+import { lengthWords } from '@/features/shell/words';
+import { Body, Button, Card, Choice, Field, Figures, Heading } from '@/ui';
+import { HowTo } from './HowTo';
+
+const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const;
+const FOUR = ['N', 'E', 'S', 'W'] as const;
+const blanks = (n: number) => Array.from({ length: n }, () => '');
+
+/** Where the live crown begins, and how wide it is. */
+export function CrownCard({ entry, measuring, type }: { entry: Entry; measuring: MeasuredEntry; type: (part: Partial<Entry>) => void }) {
+  const { settings } = useSettings();
+  const { values, problems } = measuring;
+  const unit = treeUnit(settings);
+  const names = entry.spreadHow === 'axes' ? ['Longest way', 'Across it'] : entry.spread.length === 8 ? COMPASS : FOUR;
+  return (
+    <Card className="gap-3">
+      <Heading>Crown</Heading>
+      <HowTo how={howToMeasure.base} />
+      <Field
+        label="Height of the lowest live crown"
+        value={entry.crownBase}
+        inputMode="decimal"
+        suffix={unit}
+        onChangeText={(crownBase) => type({ crownBase })}
+        problem={problems.crownBase}
+      />
+      <Choice
+        label="Spread"
+        options={[
+          { value: 'axes', words: 'Two ways' },
+          { value: 'spokes', words: 'Spokes from the stem' },
+        ]}
+        value={entry.spreadHow}
+        onChange={(spreadHow) => type({ spreadHow, spread: blanks(spreadHow === 'axes' ? 2 : 4) })}
+      />
+      <HowTo how={howToMeasure[entry.spreadHow]} />
+      <View className="flex-row flex-wrap gap-3">
+        {entry.spread.map((text, i) => (
+          <Field
+            key={i}
+            className="min-w-[130px] flex-1"
+            label={entry.spreadHow === 'axes' ? (names[i] ?? '') : `To the ${names[i] ?? ''}`}
+            value={text}
+            inputMode="decimal"
+            suffix={unit}
+            onChangeText={(next) => type({ spread: entry.spread.map((s, j) => (j === i ? next : s)) })}
+            problem={i === entry.spread.length - 1 ? problems.spread : null}
+          />
+        ))}
+      </View>
+      {entry.spreadHow === 'spokes' ? (
+        <Button onPress={() => type({ spread: blanks(entry.spread.length === 8 ? 4 : 8) })}>
+          {entry.spread.length === 8 ? 'Four spokes' : 'Eight spokes'}
+        </Button>
+      ) : null}
+      {values.crownSpread ? (
+        <View className="flex-row items-baseline gap-2">
+          <Figures>{lengthWords(values.crownSpread.m, settings.units, 'tree')}</Figures>
+          <Body>mean spread</Body>
+        </View>
+      ) : null}
+    </Card>
+  );
+}

@@ -1,0 +1,56 @@
+import { useMemo } from 'react';
+import { View } from 'react-native';
+import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
+import type { Taxon } from '@dendrix/core/knowledge';
+import type { Entry, MeasuredEntry } from '@dendrix/core/measure';
+import { useSettings } from '@/features/shell/settings';
+import { Button, Remark, Small } from '@/ui';
+import type { VisitDraft } from '../draft';
+import type { ChangeDraft } from '../useDraft';
+import { CrownCard } from './CrownCard';
+import { devicesFor } from './devices';
+import { HeightCard } from './HeightCard';
+import { NumbersCard } from './NumbersCard';
+import { PositionCard } from './PositionCard';
+import { StemCard } from './StemCard';
+
+interface Props {
+  draft: VisitDraft;
+  measuring: MeasuredEntry;
+  change: ChangeDraft;
+  tree: TreeBrief;
+  taxon: Taxon | null;
+  before: readonly VisitView[];
+  date: string;
+}
+
+/** Stem, height and crown: typed as read from tape and clinometer, or read by a device; the arithmetic is done here. */
+export function MeasureStep({ draft, measuring, change, tree, taxon, before, date }: Props) {
+  const { settings, change: set } = useSettings();
+  const type = (part: Partial<Entry>) => change((now) => ({ measure: { ...now.measure, ...part } }));
+  // The practice tree of the simulators is made once a visit, so that two readings are of one tree.
+  const devices = useMemo(
+    () => devicesFor(settings.simulate, tree, taxon, Date.parse(draft.startedAt)),
+    [settings.simulate, tree, taxon, draft.startedAt],
+  );
+  return (
+    <View className="gap-4">
+      <StemCard {...{ draft, measuring, change, type, devices }} />
+      <HeightCard entry={draft.measure} {...{ measuring, type, devices }} />
+      <CrownCard entry={draft.measure} {...{ measuring, type }} />
+      {measuring.questions.map((question) => (
+        <Remark key={question} mood="caution" title="Is this right?">
+          {question}
+        </Remark>
+      ))}
+      <NumbersCard {...{ measuring, taxon, before, date }} />
+      <PositionCard position={draft.position} listed={tree} onChange={(position) => change({ position })} devices={devices} />
+      <View className="gap-1">
+        <Button onPress={() => set({ simulate: !settings.simulate })}>
+          {settings.simulate ? 'Put the simulated devices away' : 'Practise with simulated devices'}
+        </Button>
+        <Small>A simulated tape, hypsometer, receiver and drill; what they read is named simulated in the record.</Small>
+      </View>
+    </View>
+  );
+}

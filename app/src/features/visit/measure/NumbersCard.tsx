@@ -1,0 +1,109 @@
+import { View } from 'react-native';
+import {
+  ageGuess,
+  basalArea,
+  basalAreaError,
+  championPoints,
+  crownRatioWords,
+  fromMetres,
+  growth,
+  rootZone,
+  slendernessWords,
+  type DbhReading,
+  type MeasuredEntry,
+} from '@dendrix/core/measure';
+import { ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
+import type { VisitView } from '@dendrix/core/contracts';
+import { buildOf, type Taxon } from '@dendrix/core/knowledge';
+import { useOrganisation } from '@/features/session/useOrganisation';
+import { library } from '@/features/shell/library';
+import { useSettings } from '@/features/shell/settings';
+import { lengthWords } from '@/features/shell/words';
+import { Body, Card, Heading, Small, Strong } from '@/ui';
+
+interface Props {
+  measuring: MeasuredEntry;
+  taxon: Taxon | null;
+  before: readonly VisitView[];
+  date: string;
+}
+
+/** What follows from the readings: ratios, root zone, points, a rough age, growth. */
+export function NumbersCard({ measuring, taxon, before, date }: Props) {
+  const { settings } = useSettings();
+  const { rootStandard } = useOrganisation();
+  const { values, ratio, ratioError, slenderness } = measuring;
+  const { dbh, height, crownSpread } = values;
+  const palm = taxon !== null && buildOf(taxon) === 'palm';
+  const zone = dbh && !palm ? rootZone(dbh.m, rootStandard) : null;
+  const age = dbh && taxon && !palm ? ageGuess(library.growthFactors, taxon.name, dbh.m) : null;
+  const readings: DbhReading[] = [
+    ...before.flatMap((visit) => {
+      const { dbh: then, breastHeight } = visit.record.measurements;
+      return then ? [{ date: visit.finishedAt.slice(0, 10), dbh: then.m, ...(breastHeight ? { breastHeight } : {}) }] : [];
+    }),
+    ...(dbh ? [{ date, dbh: dbh.m, ...(values.breastHeight ? { breastHeight: values.breastHeight } : {}) }] : []),
+  ];
+  const grew = dbh && new Set(readings.map((r) => r.date)).size >= 2 ? growth(readings) : null;
+  const mm = (m: number) => (m * 1000).toFixed(1);
+  if (!dbh && ratio === null) return null;
+  return (
+    <Card>
+      <Heading>From these</Heading>
+      {ratio !== null ? (
+        <Body>
+          <Strong>Live crown ratio {Math.round(ratio * 100)} %.</Strong>{' '}
+          {ratioError ? `± ${Math.max(1, Math.round(ratioError * 100))} points. ` : ''}
+          {palm ? 'It says nothing about a palm.' : crownRatioWords(ratio)}
+        </Body>
+      ) : null}
+      {slenderness !== null && !palm ? (
+        <Body>
+          <Strong>Height over diameter {slenderness.toFixed(0)}.</Strong> {slendernessWords(slenderness) ?? 'Stout.'}
+        </Body>
+      ) : null}
+      {zone ? (
+        <Body>
+          <Strong>Root zone {lengthWords(zone.radius, settings.units, 'tree')} round the stem.</Strong>{' '}
+          {zone.structuralRadius ? `The roots that hold it lie within ${lengthWords(zone.structuralRadius, settings.units, 'tree')}. ` : ''}
+          By {ROOT_STANDARD_WORDS[rootStandard]}.
+        </Body>
+      ) : null}
+      {dbh ? (
+        <Body>
+          <Strong>
+            Cross-section {basalArea(dbh.m).toFixed(3)} ± {basalAreaError(dbh.m).toFixed(3)} m².
+          </Strong>
+        </Body>
+      ) : null}
+      {grew ? (
+        <Body>
+          <Strong>{grew.real ? `Grew ${mm(grew.perYear)} mm a year` : 'No change that the tape could see'}</Strong>{' '}
+          {grew.real ? `(${mm(grew.low)} to ${mm(grew.high)}), over ${readings.length} readings.` : `over ${readings.length} readings.`}
+        </Body>
+      ) : null}
+      {dbh && height && crownSpread ? (
+        <Body>
+          <Strong>
+            {championPoints(fromMetres(Math.PI * dbh.m, 'in'), fromMetres(height.m, 'ft'), fromMetres(crownSpread.m, 'ft')).toFixed(0)}{' '}
+            big-tree points.
+          </Strong>{' '}
+          Girth in inches, height in feet, a quarter of the spread.
+        </Body>
+      ) : null}
+      {age ? (
+        <Body>
+          <Strong>
+            Rough age {Math.round(age.years)} years ({Math.round(age.low)} to {Math.round(age.high)}).
+          </Strong>{' '}
+          {age.factor.toFixed(1)} years an inch{age.from === 'genus' ? ', the mean of its genus' : ''}.
+        </Body>
+      ) : null}
+      {dbh && taxon && !age && !palm ? (
+        <View>
+          <Small>No growth factor was published for {taxon.name}: no age is guessed.</Small>
+        </View>
+      ) : null}
+    </Card>
+  );
+}

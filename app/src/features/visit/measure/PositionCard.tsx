@@ -1,0 +1,120 @@
+import { useEffect, useRef, useState } from 'react';
+import { View } from 'react-native';
+import type { MeasuredPosition } from '@dendrix/core/contracts';
+import type { Fix } from '@dendrix/core/devices';
+import { distance } from '@dendrix/core/schedule';
+import { Body, Button, Card, Heading, Remark, Small, Strong } from '@/ui';
+import { averaged, fixesOf, startReceiver, type Devices } from './devices';
+
+/** Seconds a minute's stand takes; more fixes in a row tell little that is new. */
+const ENOUGH = 60;
+/** A simulated receiver gives its seconds faster than they pass. */
+const SIMULATED_EVERY_MS = 60;
+
+interface Props {
+  position: MeasuredPosition | null;
+  listed: { latitude: number; longitude: number };
+  onChange: (position: MeasuredPosition | null) => void;
+  devices: Devices;
+}
+
+/** Where the tree stands: fixes of a minute averaged, the far-off ones left out, the scatter shown. */
+export function PositionCard({ position, listed, onChange, devices }: Props) {
+  const [running, setRunning] = useState<MeasuredPosition['from'] | null>(null);
+  const [count, setCount] = useState(0);
+  const [problem, setProblem] = useState<string | null>(null);
+  const stop = useRef<(() => void) | null>(null);
+  useEffect(() => () => stop.current?.(), []);
+
+  const run = (from: MeasuredPosition['from'], listen: (onFix: (fix: Fix) => void, onProblem: (words: string) => void) => () => void) => {
+    stop.current?.();
+    const fixes: Fix[] = [];
+    setProblem(null);
+    setCount(0);
+    setRunning(from);
+    const end = () => {
+      stop.current?.();
+      stop.current = null;
+      setRunning(null);
+    };
+    stop.current = listen(
+      (fix) => {
+        fixes.push(fix);
+        setCount(fixes.length);
+        const at = averaged(fixes);
+        if (at) onChange({ ...at, from });
+        if (fixes.length >= ENOUGH) end();
+      },
+      (words) => {
+        setProblem(words);
+        end();
+      },
+    );
+  };
+  const withPhone = () =>
+    run('phone', (onFix, onProblem) => {
+      const watch = navigator.geolocation.watchPosition(
+        ({ coords }) =>
+          onFix({
+            latitude: coords.latitude,
+            longitude: coords.longitude,
+            hdop: Math.max(0.5, coords.accuracy / 5),
+            satellites: null,
+            altitude: coords.altitude,
+            time: null,
+          }),
+        () => onProblem('This device did not tell where it is. The place on the list stays.'),
+        { enableHighAccuracy: true, maximumAge: 0 },
+      );
+      return () => navigator.geolocation.clearWatch(watch);
+    });
+  const withSimulator = () =>
+    run('simulated receiver', (onFix) => {
+      const sentences = startReceiver(devices);
+      const timer = setInterval(() => fixesOf([String(sentences.next().value)]).forEach(onFix), SIMULATED_EVERY_MS);
+      return () => clearInterval(timer);
+    });
+
+  const off = position ? distance(listed, position) : null;
+  return (
+    <Card className="gap-3">
+      <Heading>Where it stands</Heading>
+      <View className="flex-row flex-wrap gap-2">
+        {running ? (
+          <Button
+            onPress={() => {
+              stop.current?.();
+              stop.current = null;
+              setRunning(null);
+            }}
+          >
+            {`Stop at ${count} fixes`}
+          </Button>
+        ) : (
+          <>
+            <Button onPress={withPhone}>Stand here a minute</Button>
+            {devices.on ? <Button onPress={withSimulator}>Receiver (simulated)</Button> : null}
+          </>
+        )}
+        {position && !running ? <Button onPress={() => onChange(null)}>Leave it as listed</Button> : null}
+      </View>
+      {problem ? <Remark mood="caution">{problem}</Remark> : null}
+      {position ? (
+        <View role="status">
+          <Body>
+            <Strong>± {position.plusMinus.toFixed(1)} m</Strong>, {position.fixes} fixes within {position.spread.toFixed(1)} m of their mean
+            {position.leftOut > 0 ? `, ${position.leftOut} far off left out` : ''}.
+          </Body>
+          <Small className="text-ink">
+            {off === null
+              ? ''
+              : `${off.toFixed(0)} m from the place on the list${off <= 2 * position.plusMinus ? ', the same as far as can be told' : ''}. `}
+            {position.from === 'phone' ? 'By this phone.' : position.from === 'receiver' ? 'By a receiver.' : 'By a simulated receiver.'}
+          </Small>
+        </View>
+      ) : (
+        <Small>Under a crown fixes scatter: stand still at the stem, the mean is kept with its spread.</Small>
+      )}
+    </Card>
+  );
+}

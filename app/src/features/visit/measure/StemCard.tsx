@@ -1,0 +1,166 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { howToMeasure, STEM_SITUATIONS, type StemSituation } from '@dendrix/core/figures';
+import { BREAST_HEIGHTS, stemUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measure';
+import { useSettings } from '@/features/shell/settings';
+import { lengthWords } from '@/features/shell/words';
+import { Body, Button, Card, Choice, Field, Figures, Heading } from '@/ui';
+import type { VisitDraft } from '../draft';
+import type { ChangeDraft } from '../useDraft';
+import { readTape, type Devices } from './devices';
+import { HowTo } from './HowTo';
+
+const SITUATION_WORDS: Record<StemSituation, string> = {
+  level: 'Plain',
+  slope: 'On a slope',
+  lean: 'Leaning',
+  fork: 'Forks near it',
+  several: 'Several stems',
+  swelling: 'Swelling',
+  buttress: 'Buttress',
+};
+/** Where the reading is not at breast height, its own height is asked. */
+const OWN_HEIGHT: readonly StemSituation[] = ['fork', 'swelling', 'buttress'];
+
+interface Props {
+  draft: VisitDraft;
+  measuring: MeasuredEntry;
+  change: ChangeDraft;
+  type: (part: Partial<Entry>) => void;
+  devices: Devices;
+}
+
+/** The stem by girth or diameter, at any height, one stem or several, read once or more often. */
+export function StemCard({ draft, measuring, change, type, devices }: Props) {
+  const { settings, change: set } = useSettings();
+  const { values, problems } = measuring;
+  const typed = draft.measure;
+  const [own, setOwn] = useState(() => !(BREAST_HEIGHTS as readonly number[]).includes(settings.breastHeight));
+  const [ownText, setOwnText] = useState(() => String(settings.breastHeight));
+  const what = settings.stem === 'girth' ? 'Girth' : 'Diameter';
+  const many = typed.stems.length > 1;
+  const oddHeight = OWN_HEIGHT.includes(draft.situation);
+  const readingHeight = `${(values.breastHeight ?? settings.breastHeight).toFixed(2).replace(/0$/, '')} m`;
+  const fromTape = () => {
+    const reading = readTape(devices, settings);
+    if (typed.stems[0] === '' && !many) type({ stems: [reading] });
+    else type({ again: [...typed.again, reading] });
+  };
+  return (
+    <Card className="gap-3">
+      <Heading>Stem at {readingHeight}</Heading>
+      <View className="flex-row flex-wrap gap-x-4 gap-y-2">
+        <Choice
+          label="Read as"
+          shown={false}
+          options={[
+            { value: 'girth', words: 'Girth' },
+            { value: 'diameter', words: 'Diameter' },
+          ]}
+          value={settings.stem}
+          onChange={(stem) => set({ stem })}
+        />
+        <Choice
+          label="Units"
+          shown={false}
+          options={[
+            { value: 'metric', words: 'cm, m' },
+            { value: 'feet', words: 'in, ft' },
+          ]}
+          value={settings.units}
+          onChange={(units) => set({ units })}
+        />
+      </View>
+      <Choice
+        label="How the stem stands"
+        options={STEM_SITUATIONS.map((value) => ({ value, words: SITUATION_WORDS[value] }))}
+        value={draft.situation}
+        onChange={(situation) => {
+          change({ situation });
+          if (situation === 'several' && typed.stems.length === 1) type({ stems: [...typed.stems, ''], again: [] });
+          if (!OWN_HEIGHT.includes(situation)) type({ readingHeight: '' });
+        }}
+      />
+      <HowTo how={howToMeasure[draft.situation]} height={readingHeight} />
+      {typed.stems.map((stem, i) => (
+        <Field
+          key={i}
+          label={many ? `${what} of stem ${i + 1}` : what}
+          value={stem}
+          inputMode="decimal"
+          suffix={stemUnit(settings)}
+          onChangeText={(text) => type({ stems: typed.stems.map((s, j) => (j === i ? text : s)) })}
+          problem={i === typed.stems.length - 1 ? problems.stems : null}
+        />
+      ))}
+      {typed.again.map((again, i) => (
+        <Field
+          key={`again-${i}`}
+          label={`${what}, reading ${i + 2}`}
+          value={again}
+          inputMode="decimal"
+          suffix={stemUnit(settings)}
+          onChangeText={(text) => type({ again: typed.again.map((s, j) => (j === i ? text : s)) })}
+          problem={i === typed.again.length - 1 ? problems.again : null}
+        />
+      ))}
+      <View className="flex-row flex-wrap items-center gap-2">
+        {many ? null : <Button onPress={() => type({ again: [...typed.again, ''] })}>Read it again</Button>}
+        {typed.again.length > 0 ? <Button onPress={() => type({ again: typed.again.slice(0, -1) })}>One reading fewer</Button> : null}
+        <Button onPress={() => type({ stems: [...typed.stems, ''], again: [] })}>Another stem</Button>
+        {many ? <Button onPress={() => type({ stems: typed.stems.slice(0, -1) })}>One stem fewer</Button> : null}
+        {devices.on ? <Button onPress={fromTape}>Tape reads (simulated)</Button> : null}
+      </View>
+      {oddHeight ? (
+        <Field
+          label="Height of this reading"
+          value={typed.readingHeight}
+          inputMode="decimal"
+          suffix={settings.units === 'feet' ? 'ft' : 'm'}
+          onChangeText={(text) => type({ readingHeight: text })}
+          problem={problems.readingHeight}
+          hint="kept beside the reading"
+        />
+      ) : (
+        <>
+          <Choice
+            label="Height of the reading"
+            options={[...BREAST_HEIGHTS.map((h) => ({ value: String(h), words: `${h} m` })), { value: 'own', words: 'Another' }]}
+            value={own ? 'own' : String(settings.breastHeight)}
+            onChange={(h) => {
+              setOwn(h === 'own');
+              if (h !== 'own') set({ breastHeight: Number(h) });
+            }}
+          />
+          {own ? (
+            <Field
+              label="Your breast height"
+              value={ownText}
+              inputMode="decimal"
+              suffix="m"
+              onChangeText={(text) => {
+                setOwnText(text);
+                const m = Number(text.replace(',', '.'));
+                if (m > 0 && m <= 3) set({ breastHeight: m });
+              }}
+              hint="kept for all your visits, and beside each reading"
+            />
+          ) : null}
+        </>
+      )}
+      {values.dbh ? (
+        <View className="gap-1">
+          <View className="flex-row flex-wrap items-baseline gap-x-2">
+            <Figures>{lengthWords(values.dbh.m, settings.units, 'stem')}</Figures>
+            <Body>
+              ± {lengthWords(values.dbh.plusMinus ?? 0, settings.units, 'stem')} diameter
+              {values.stems ? `, stands for ${values.stems.length} stems (root of the summed squares)` : ''}
+              {values.dbh.readings ? `, mean of ${values.dbh.readings.length - (values.dbh.leftOut ?? 0)} readings` : ''}
+            </Body>
+          </View>
+          {values.dbh.leftOut ? <Body>{values.dbh.leftOut} stood far off the others and was left out.</Body> : null}
+        </View>
+      ) : null}
+    </Card>
+  );
+}

@@ -1,0 +1,139 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import Svg, { Path, Rect, Text } from 'react-native-svg';
+import { sideWords, zoneWords } from '@dendrix/core/condition';
+import type { Drilling } from '@dendrix/core/contracts';
+import type { DrillReading } from '@dendrix/core/devices';
+import type { Zone } from '@dendrix/core/knowledge';
+import { parseLength, SHELL_WARNS, shellRatio, stemUnit } from '@dendrix/core/measure';
+import { useSettings } from '@/features/shell/settings';
+import { lengthWords } from '@/features/shell/words';
+import { Body, Button, Field, Remark, Small, Strong, useTheme } from '@/ui';
+import { drillStem, type Devices } from '../measure/devices';
+
+const DRILL_HEIGHT = 1;
+
+interface Props {
+  zone: Zone | null;
+  drillings: readonly Drilling[];
+  onChange: (drillings: Drilling[]) => void;
+  devices: Devices;
+  suspected: boolean;
+}
+
+/** A line drilled by a qualified person: the sound shell typed from the device's strip, or read off a simulated profile. */
+export function Drill({ zone, drillings, onChange, devices, suspected }: Props) {
+  const { settings } = useSettings();
+  const [open, setOpen] = useState(false);
+  const [shell, setShell] = useState('');
+  const [drawn, setDrawn] = useState<{ reading: DrillReading; profile: number[]; step: number } | null>(null);
+  const side = zone?.startsWith('stem-') || zone === 'collar' ? zone : null;
+  const typed = shell.trim() === '' ? null : parseLength(shell, stemUnit(settings));
+  const add = (drilling: Omit<Drilling, 'zone' | 'height'>) =>
+    side && onChange([...drillings, { zone: side, height: DRILL_HEIGHT, ...drilling }]);
+  if (!open && drillings.length === 0) return <Button onPress={() => setOpen(true)}>A resistance drill was used</Button>;
+  return (
+    <View className="gap-2">
+      {drillings.map((line, i) => (
+        <View key={i} className="flex-row items-center justify-between gap-2">
+          <Body className="flex-shrink">
+            {zoneWords(line.zone)}: <Strong>{lengthWords(line.shell, settings.units, 'stem')}</Strong> sound
+            {line.decayMet
+              ? `, then soft${line.from === 'typed' ? '' : ` (± ${lengthWords(line.plusMinus, settings.units, 'stem')})`}`
+              : ' to the end'}
+            {line.from === 'simulated drill' ? ', simulated' : ''}
+            {line.decayMet && shellRatio(devices.tree.dbh, line.shell) < SHELL_WARNS ? `; under ${SHELL_WARNS} of the radius` : ''}
+          </Body>
+          <Button label={`Take back drilling ${i + 1}`} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
+            Take back
+          </Button>
+        </View>
+      ))}
+      {side ? (
+        <>
+          <Field
+            label={`Sound wood under the bark, ${side === 'collar' ? 'root collar' : `${sideWords(side)} side`}`}
+            value={shell}
+            inputMode="decimal"
+            suffix={stemUnit(settings)}
+            onChangeText={setShell}
+            problem={typed === null && shell.trim() !== '' ? 'This is no length.' : null}
+            hint="as the strip of the drill shows it"
+          />
+          <View className="flex-row flex-wrap gap-2">
+            <Button
+              disabled={typed === null}
+              onPress={() => {
+                add({ bark: 0, shell: typed ?? 0, plusMinus: 0.005, decayMet: true, from: 'typed' });
+                setShell('');
+              }}
+            >
+              Then soft
+            </Button>
+            <Button
+              disabled={typed === null}
+              onPress={() => {
+                add({ bark: 0, shell: typed ?? 0, plusMinus: 0.005, decayMet: false, from: 'typed' });
+                setShell('');
+              }}
+            >
+              Sound to the end
+            </Button>
+            {devices.on ? (
+              <Button
+                onPress={() => {
+                  const made = drillStem(devices, suspected);
+                  setDrawn(made);
+                  const { bark, shell: m, plusMinus, decayMet } = made.reading;
+                  add({ bark, shell: m, plusMinus, decayMet, from: 'simulated drill' });
+                }}
+              >
+                Drill (simulated)
+              </Button>
+            ) : null}
+          </View>
+        </>
+      ) : (
+        <Small>Pick the side that was drilled.</Small>
+      )}
+      {drawn ? <Profile {...drawn} /> : null}
+      <Remark mood="plain">Drilling opens the tree: it is for a qualified assessor, and only where the answer changes what is done.</Remark>
+    </View>
+  );
+}
+
+const WIDTH = 320;
+const HEIGHT = 90;
+
+/** Resistance by depth, the sound shell marked. */
+function Profile({ reading, profile, step }: { reading: DrillReading; profile: number[]; step: number }) {
+  const { palette: p } = useTheme();
+  const x = (depth: number) => 8 + (depth / (profile.length * step)) * (WIDTH - 16);
+  const y = (r: number) => HEIGHT - 14 - (r / 60) * (HEIGHT - 24);
+  // One point a pixel is all that can be seen.
+  const every = Math.max(1, Math.floor(profile.length / (WIDTH - 16)));
+  const d = profile
+    .filter((_v, i) => i % every === 0)
+    .map((r, i) => `${i === 0 ? 'M' : 'L'}${x(i * every * step).toFixed(1)} ${y(r).toFixed(1)}`)
+    .join('');
+  const end = reading.bark + reading.shell;
+  return (
+    <Svg
+      width="100%"
+      height={HEIGHT}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-label={`Resistance by depth: bark ${(reading.bark * 1000).toFixed(0)} mm, sound wood ${(reading.shell * 100).toFixed(1)} cm${reading.decayMet ? ', then soft' : ' to the pith'}`}
+    >
+      <Rect x={x(reading.bark)} y={4} width={Math.max(0, x(end) - x(reading.bark))} height={HEIGHT - 18} fill={p.lichenWash} />
+      <Path d={d} stroke={p.ink} strokeWidth={1} fill="none" />
+      <Path d={`M8 ${HEIGHT - 14}H${WIDTH - 8}`} stroke={p.soft} strokeWidth={1} />
+      <Text x={x(reading.bark) + 4} y={15} fontSize={11} fontFamily="Atkinson_700" fill={p.lichen}>
+        sound
+      </Text>
+      <Text x={WIDTH - 8} y={HEIGHT - 2} fontSize={11} fontFamily="Atkinson_400" textAnchor="end" fill={p.soft}>
+        pith
+      </Text>
+    </Svg>
+  );
+}

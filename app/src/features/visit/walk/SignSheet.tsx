@@ -1,0 +1,107 @@
+import { useMemo, useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { livesOn, zoneWords } from '@dendrix/core/condition';
+import type { Photo, SignSeen } from '@dendrix/core/contracts';
+import type { Sign, Zone } from '@dendrix/core/knowledge';
+import { library } from '@/features/shell/library';
+import { Button, Field, Heading, Small, Strong } from '@/ui';
+import { SignForm } from './SignForm';
+
+/** A sign being marked: where, and what is known of it already. */
+export interface Marking {
+  zone: Zone;
+  height?: number;
+  /** The sign of the last visit that is larger now. */
+  larger?: SignSeen;
+}
+
+interface Props extends Marking {
+  /** The name as far as it is known; signs of its usual troubles come first. */
+  taxon: string | null;
+  onAdd: (sign: SignSeen, photos: Photo[]) => void;
+  onClose: () => void;
+}
+
+/** Signs of a zone: those that agents of this very kind of tree show come first. */
+function useChoices(zone: Zone, taxon: string | null): { usual: Sign[]; others: Sign[] } {
+  return useMemo(() => {
+    const here = library.signs.filter((s) => s.zones.includes(zone));
+    const ofHost = new Set(
+      taxon === null
+        ? []
+        : library.agents
+            .filter((a) => a.hosts.length > 0 && livesOn(a, taxon))
+            .flatMap((a) => a.signs.filter((s) => s.howOften !== 'rarely').map((s) => s.sign)),
+    );
+    return { usual: here.filter((s) => ofHost.has(s.id)), others: here.filter((s) => !ofHost.has(s.id)) };
+  }, [zone, taxon]);
+}
+
+/** What is it? Then: how large. */
+export function SignSheet({ zone, height, larger, taxon, onAdd, onClose }: Props) {
+  const [sign, setSign] = useState<Sign | null>(() => library.signs.find((s) => s.id === larger?.id) ?? null);
+  const [typed, setTyped] = useState('');
+  const { usual, others } = useChoices(zone, taxon);
+  const words = typed.trim().toLowerCase();
+  const fits = (s: Sign) => words === '' || `${s.label} ${s.hint} ${s.means}`.toLowerCase().includes(words);
+  const row = (choice: Sign) => (
+    <Pressable
+      key={choice.id}
+      role="button"
+      onPress={() => setSign(choice)}
+      className="min-h-[52px] justify-center rounded-md border border-ink bg-sheet px-4 py-1 active:opacity-60"
+    >
+      <Strong>{choice.label}</Strong>
+      <Small>{choice.hint}</Small>
+    </Pressable>
+  );
+  const shownUsual = usual.filter(fits);
+  const shownOthers = others.filter(fits);
+  return (
+    <View className="absolute inset-0 z-40 justify-end">
+      <Pressable aria-label="Close" className="absolute inset-0 bg-ink opacity-40" onPress={onClose} />
+      <View
+        role="dialog"
+        aria-label={`A sign, ${zoneWords(zone)}`}
+        className="max-h-[88%] w-full max-w-[640px] self-center rounded-t-lg border-2 border-b-0 border-ink bg-paper"
+      >
+        <ScrollView contentContainerClassName="gap-3 p-4 pb-8" keyboardShouldPersistTaps="handled">
+          <View className="flex-row items-center justify-between gap-3">
+            <Heading className="flex-shrink">
+              {sign ? (larger ? `${sign.label}: how large now?` : sign.label) : `What is on the ${zoneWords(zone)}?`}
+            </Heading>
+            <Button onPress={sign && !larger ? () => setSign(null) : onClose}>{sign && !larger ? 'Back' : 'Close'}</Button>
+          </View>
+          {sign ? (
+            <SignForm
+              key={sign.id}
+              sign={sign}
+              zone={zone}
+              begun={
+                larger
+                  ? { ...larger, photos: [], trend: 'larger', note: undefined }
+                  : height === undefined || !sign.fields.height
+                    ? {}
+                    : { height }
+              }
+              before={larger}
+              sizeOnly={larger !== undefined}
+              onAdd={onAdd}
+            />
+          ) : (
+            <>
+              <Field label="Find a sign" value={typed} onChangeText={setTyped} autoCapitalize="none" />
+              {shownUsual.length > 0 ? <Small className="font-body-bold">Signs of what {taxon?.split(' ')[0]} is known for</Small> : null}
+              {shownUsual.map(row)}
+              {shownUsual.length > 0 && shownOthers.length > 0 ? <Small className="font-body-bold">Others</Small> : null}
+              {shownOthers.map(row)}
+              {shownUsual.length + shownOthers.length === 0 ? (
+                <Small>No sign goes by these words here. Try another side or fewer letters; what fits none goes into the note.</Small>
+              ) : null}
+            </>
+          )}
+        </ScrollView>
+      </View>
+    </View>
+  );
+}

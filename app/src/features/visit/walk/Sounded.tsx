@@ -1,0 +1,52 @@
+import { sideWords } from '@dendrix/core/condition';
+import { SOUNDS, type Drilling, type Sounding } from '@dendrix/core/contracts';
+import { STEM_SIDES, type Zone } from '@dendrix/core/knowledge';
+import { Button, Card, Choice, Heading, Remark, Small, Strong } from '@/ui';
+import type { Devices } from '../measure/devices';
+import { Drill } from './Drill';
+
+export const SOUND_LABELS: Record<Sounding['sound'], string> = { clear: 'Clear', dull: 'Dull', drum: 'Like a drum' };
+
+interface Props {
+  zone: Zone | null;
+  sounding: readonly Sounding[];
+  drillings: readonly Drilling[];
+  onSound: (zone: Zone, sound: Sounding['sound']) => void;
+  onClear: (zone: Zone) => void;
+  onDrill: (drillings: Drilling[]) => void;
+  devices: Devices;
+  /** Whether anything points to decay here, for the practice drill. */
+  suspected: boolean;
+}
+
+/** The sounding round: a mark a side. And the drill, where a qualified person uses one. */
+export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, devices, suspected }: Props) {
+  const rung = sounding.find((s) => s.zone === zone);
+  const left = STEM_SIDES.filter((side) => !sounding.some((s) => s.zone === side));
+  return (
+    <Card className="gap-3">
+      <Heading>Sound it</Heading>
+      {zone?.startsWith('stem-') || zone === 'collar' ? (
+        <>
+          <Choice
+            label={`How the ${zone === 'collar' ? 'root collar' : `${sideWords(zone)} side`} rings`}
+            options={SOUNDS.map((value) => ({ value, words: SOUND_LABELS[value] }))}
+            value={rung?.sound ?? null}
+            onChange={(sound) => onSound(zone, sound)}
+          />
+          {rung ? <Button onPress={() => onClear(zone)}>Not sounded after all</Button> : null}
+          {rung && rung.sound !== 'clear' ? (
+            <Remark mood="caution">Little sound wood behind the bark there. Sound above and below it, and the sides beside it.</Remark>
+          ) : null}
+        </>
+      ) : (
+        <Small>Pick a side of the stem or the collar, and knock with a mallet.</Small>
+      )}
+      <Small role="status">
+        <Strong className="text-[14px]">{8 - left.length} of 8 sides sounded.</Strong> A clear ring clears nothing by itself: it hears the
+        outer wood only.
+      </Small>
+      <Drill zone={zone} drillings={drillings} onChange={onDrill} devices={devices} suspected={suspected} />
+    </Card>
+  );
+}

@@ -1,0 +1,265 @@
+import { useMemo, useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { signLabel, signWords, zoneWords } from '@dendrix/core/condition';
+import type { SignSeen, TreeBrief, VisitView } from '@dendrix/core/contracts';
+import { STEM_SIDES, type Taxon, type Zone } from '@dendrix/core/knowledge';
+import { PhotoPicker } from '@/features/photos/PhotoPicker';
+import { Thumbnail } from '@/features/photos/Thumbnail';
+import { library } from '@/features/shell/library';
+import { useSettings } from '@/features/shell/settings';
+import { dayWords } from '@/features/shell/words';
+import { Body, Button, Heading, Remark, Small, Strong, useWide } from '@/ui';
+import { dropPicture } from '@/offline/pictures';
+import type { VisitDraft } from '../draft';
+import { devicesFor } from '../measure/devices';
+import type { ChangeDraft } from '../useDraft';
+import type { Marking } from './SignSheet';
+import { Sounded } from './Sounded';
+import { zoneStates } from './states';
+import { StemHeights } from './StemHeights';
+import { WalkRound } from './WalkRound';
+
+/** The order of a walk round: the stem side by side, then down, then up. */
+const ORDER: readonly Zone[] = [
+  ...STEM_SIDES,
+  'collar',
+  'roots',
+  'soil',
+  'unions',
+  'branches',
+  'crown-low',
+  'crown-mid',
+  'crown-top',
+  'foliage',
+  'surroundings',
+];
+
+interface Props {
+  draft: VisitDraft;
+  change: ChangeDraft;
+  /** The visit before this one, for what was there then. */
+  last: VisitView | undefined;
+  tree: TreeBrief;
+  taxon: Taxon | null;
+  onMark: (marking: Marking) => void;
+}
+
+/** All the way round: pick a side, say nothing here, mark a sign at its height, or say why it could not be reached. */
+export function WalkStep({ draft, change, last, tree, taxon, onMark }: Props) {
+  const states = zoneStates(draft);
+  const wide = useWide();
+  const { settings } = useSettings();
+  const [picked, setPicked] = useState<Zone | null>(null);
+  const current = picked ?? ORDER.find((zone) => states.get(zone) === 'blank') ?? null;
+  const devices = useMemo(
+    () => devicesFor(settings.simulate, tree, taxon, Date.parse(draft.startedAt)),
+    [settings.simulate, tree, taxon, draft.startedAt],
+  );
+  const sides = STEM_SIDES.filter((zone) => ['clear', 'sign'].includes(states.get(zone) ?? 'blank')).length;
+  const here = draft.signs.filter((sign) => sign.zone === current);
+  const photosHere = draft.photos.filter((photo) => photo.zone === current && photo.sign === null);
+  const before = current && last ? last.record.signs.filter((sign) => sign.zone === current) : [];
+  const seenBefore = current && last ? last.record.looked.includes(current) : false;
+
+  const seeIt = (zone: Zone) =>
+    change((now) => ({ looked: [...new Set([...now.looked, zone])], blocked: now.blocked.filter((b) => b.zone !== zone) }));
+  const clear = () => {
+    if (!current) return;
+    seeIt(current);
+    setPicked(null);
+  };
+  const blocked = () => {
+    if (!current) return;
+    change((now) => ({
+      looked: now.looked.filter((zone) => zone !== current),
+      blocked: [...now.blocked.filter((b) => b.zone !== current), { zone: current, why: 'wall, hedge or traffic' }],
+    }));
+    setPicked(null);
+  };
+  const takeBack = (gone: readonly SignSeen[]) => {
+    const ids = new Set(gone.flatMap((sign) => sign.photos ?? []));
+    ids.forEach((id) => void dropPicture(id));
+    change((now) => ({
+      signs: now.signs.filter((sign) => !gone.includes(sign)),
+      photos: now.photos.filter((photo) => !ids.has(photo.id)),
+    }));
+  };
+  const blank = () => {
+    if (!current) return;
+    takeBack(here);
+    photosHere.forEach((photo) => void dropPicture(photo.id));
+    change((now) => ({
+      looked: now.looked.filter((zone) => zone !== current),
+      blocked: now.blocked.filter((b) => b.zone !== current),
+      sounding: now.sounding.filter((s) => s.zone !== current),
+      photos: now.photos.filter((photo) => photo.zone !== current || photo.sign !== null),
+    }));
+    setPicked(current);
+  };
+  const same = (sign: SignSeen) => {
+    change((now) => ({
+      signs: [...now.signs, { ...sign, trend: 'same', photos: undefined }],
+      looked: [...new Set([...now.looked, sign.zone])],
+    }));
+    setPicked(current);
+  };
+  // A side that was looked at without marking the old sign again says that it is gone.
+  const gone = (sign: SignSeen) => {
+    seeIt(sign.zone);
+    setPicked(current);
+  };
+  const answered = (sign: SignSeen): 'again' | 'gone' | null =>
+    here.some((s) => s.id === sign.id) ? 'again' : draft.looked.includes(sign.zone) ? 'gone' : null;
+  return (
+    <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
+      <View className="items-center gap-2">
+        <WalkRound states={states} signs={draft.signs} sounding={draft.sounding} current={current} onPick={setPicked} />
+        <Pressable
+          role="button"
+          aria-pressed={current === 'surroundings'}
+          onPress={() => setPicked('surroundings')}
+          className={`min-h-[48px] justify-center rounded-full border px-4 ${current === 'surroundings' ? 'border-oxide' : 'border-ink'}`}
+        >
+          <Small className="text-ink">
+            The surroundings:{' '}
+            {states.get('surroundings') === 'blank' ? 'not looked at' : states.get('surroundings') === 'sign' ? 'a sign' : 'looked at'}
+          </Small>
+        </Pressable>
+        <Small>{sides} of 8 sides seen. Hatched is seen and clear. White is nobody’s word.</Small>
+      </View>
+      <View className="min-w-0 flex-1 gap-3">
+        {current ? (
+          <>
+            <Heading className="text-[22px] leading-[26px]">Now the {zoneWords(current)}</Heading>
+            {here.map((sign, i) => (
+              <Remark key={i} mood="caution" title={signLabel(library, sign.id)}>
+                <View className="gap-2">
+                  <View className="flex-row items-center justify-between gap-2">
+                    <Body className="flex-shrink">{signWords(sign)}</Body>
+                    <Button label={`Take back ${sign.id}`} onPress={() => takeBack([sign])}>
+                      Take back
+                    </Button>
+                  </View>
+                  <View className="flex-row flex-wrap gap-2">
+                    {draft.photos
+                      .filter((photo) => sign.photos?.includes(photo.id))
+                      .map((photo) => (
+                        <Thumbnail key={photo.id} photo={photo} side={72} />
+                      ))}
+                  </View>
+                </View>
+              </Remark>
+            ))}
+            {before.length > 0 && last ? (
+              <Remark mood="second" title={`Last visit, ${dayWords(last.finishedAt.slice(0, 10))}`}>
+                <View className="gap-2">
+                  {before.map((sign, i) => (
+                    <View key={i} className="gap-1">
+                      <Body>
+                        {signLabel(library, sign.id)} {signWords(sign)}
+                      </Body>
+                      {answered(sign) === 'gone' ? <Small>Looked at now and not marked again: gone.</Small> : null}
+                      {answered(sign) === 'again' ? null : (
+                        <View className="flex-row gap-2">
+                          <Button
+                            label={`${signLabel(library, sign.id)} is larger`}
+                            onPress={() => onMark({ zone: current, larger: sign })}
+                          >
+                            Larger
+                          </Button>
+                          <Button label={`${signLabel(library, sign.id)} is the same`} onPress={() => same(sign)}>
+                            Same
+                          </Button>
+                          <Button label={`${signLabel(library, sign.id)} is gone`} onPress={() => gone(sign)}>
+                            Gone
+                          </Button>
+                        </View>
+                      )}
+                    </View>
+                  ))}
+                </View>
+              </Remark>
+            ) : last ? (
+              <Small>
+                Last visit, {dayWords(last.finishedAt.slice(0, 10))}: {seenBefore ? 'looked at, nothing here.' : 'nobody looked here.'}
+              </Small>
+            ) : null}
+            <View className="flex-row gap-2">
+              <Button kind="next" className="flex-1" onPress={clear}>
+                {here.length > 0 ? 'Done here' : 'Nothing here'}
+              </Button>
+              <Button className="flex-1" onPress={() => onMark({ zone: current })}>
+                {here.length > 0 ? 'Another sign' : 'Mark a sign'}
+              </Button>
+            </View>
+            <Button kind="dashed" onPress={blocked}>
+              Can’t get there: wall, hedge, traffic
+            </Button>
+            {current.startsWith('stem-') ? (
+              <View className="gap-1">
+                <Small className="font-body-bold">Or tap the height of a sign</Small>
+                <StemHeights zone={current} signs={here} before={before} onPick={(height) => onMark({ zone: current, height })} />
+              </View>
+            ) : null}
+            <View className="gap-2">
+              <Small className="font-body-bold">The whole side in a picture</Small>
+              <View className="flex-row flex-wrap gap-2">
+                {photosHere.map((photo) => (
+                  <Thumbnail key={photo.id} photo={photo} side={72} />
+                ))}
+              </View>
+              <PhotoPicker
+                zone={current}
+                sign={null}
+                of={`the ${zoneWords(current)}`}
+                onPhoto={(photo) => {
+                  setPicked(current);
+                  change((now) => ({ photos: [...now.photos, photo] }));
+                }}
+              />
+            </View>
+            {states.get(current) !== 'blank' ? (
+              <Button kind="quiet" onPress={blank}>
+                Make it blank again
+              </Button>
+            ) : null}
+          </>
+        ) : (
+          <>
+            <Heading>All the way round</Heading>
+            <Body>Every zone is seen or said to be out of reach. Tap one to change it.</Body>
+          </>
+        )}
+        <Sounded
+          zone={current}
+          sounding={draft.sounding}
+          drillings={draft.drillings}
+          devices={devices}
+          suspected={draft.signs.length > 0 || draft.sounding.some((s) => s.sound !== 'clear')}
+          onSound={(zone, sound) => {
+            setPicked(zone);
+            change((now) => ({ sounding: [...now.sounding.filter((s) => s.zone !== zone), { zone, sound }] }));
+          }}
+          onClear={(zone) => {
+            setPicked(zone);
+            change((now) => ({ sounding: now.sounding.filter((s) => s.zone !== zone) }));
+          }}
+          onDrill={(drillings) => {
+            setPicked(current);
+            change({ drillings });
+          }}
+        />
+        {draft.signs.length > 0 ? (
+          <View className="gap-1">
+            <Strong>Signs so far</Strong>
+            {draft.signs.map((sign, i) => (
+              <Small key={i} className="text-ink">
+                {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign)}
+              </Small>
+            ))}
+          </View>
+        ) : null}
+      </View>
+    </View>
+  );
+}

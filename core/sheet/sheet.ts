@@ -1,0 +1,187 @@
+import {
+  BANDS,
+  capital,
+  changesOver,
+  listed,
+  lookOf,
+  OCCUPANCY_WORDS,
+  overruledWords,
+  signLabel,
+  signWords,
+  TARGET_WORDS,
+  zoneWords,
+  type Assessment,
+  type Change,
+} from '../condition';
+import type { SignSeen, TreeDetail, VisitView } from '../contracts';
+import { plateLeaf, type Figure } from '../figures';
+import type { Library, Zone } from '../knowledge';
+
+/** A part of the sheet, in the order it is printed. */
+export type SheetBlock =
+  | { kind: 'heading'; words: string }
+  | { kind: 'text'; words: string }
+  | { kind: 'small'; words: string }
+  | { kind: 'caution'; words: string }
+  /** Label and value, two or more on a line. */
+  | { kind: 'facts'; facts: readonly { label: string; value: string }[] }
+  /** A scale with its bands; the place on it is null where a word stands beside the scale. */
+  | { kind: 'scale'; label: string; band: string; bands: readonly string[]; rank: number | null; reasons: string[] }
+  /** The walk-round with its legend. */
+  | { kind: 'plan'; seen: Zone[]; blocked: Zone[]; signs: SignSeen[]; legend: string[] }
+  | { kind: 'change'; change: Change }
+  | { kind: 'option'; nth: number; words: string; because: string; needs: string };
+
+export interface Sheet {
+  tag: string;
+  place: string;
+  /** Scientific name as it stands, with "cf." where it is no more than that; null when nobody has named it. */
+  name: string | null;
+  commonName: string;
+  standing: string;
+  leaf: Figure | null;
+  blocks: SheetBlock[];
+  /** At the foot of every page. */
+  foot: string;
+}
+
+const STANDING: Record<string, string> = {
+  unnamed: 'No name yet',
+  imported: 'From a town list, not checked',
+  proposed: 'Proposed, waits for a second look',
+  confirmed: 'Confirmed by a second look',
+  questioned: 'Questioned in review',
+  overturned: 'Corrected in review',
+};
+
+/** Real changes and options that a sheet has room for. */
+const MOST_CHANGES = 4;
+const MOST_OPTIONS = 5;
+const MOST_REASONS = 3;
+
+const cm = (m: number) => `${(m * 100).toFixed(1)} cm`;
+const feet = (m: number) => `${(m / 0.3048).toFixed(0)} ft`;
+const inches = (m: number) => `${(m / 0.0254).toFixed(1)} in`;
+
+/** The newest measurement of a kind over the visits, with its day. */
+function newest<K extends 'dbh' | 'height' | 'crownBase' | 'crownSpread'>(visits: readonly VisitView[], key: K) {
+  const visit = visits.find((v) => v.record.measurements[key]);
+  const value = visit?.record.measurements[key];
+  return visit && value ? { value, visit } : null;
+}
+
+/** Readings in both systems, so that the sheet serves whoever holds it. */
+function facts(tree: TreeDetail, visits: readonly VisitView[]): { label: string; value: string }[] {
+  const dbh = newest(visits, 'dbh');
+  const height = newest(visits, 'height');
+  const base = newest(visits, 'crownBase');
+  const spread = newest(visits, 'crownSpread');
+  const pm = (plusMinus: number | undefined, words: (m: number) => string) => (plusMinus ? ` ± ${words(plusMinus)}` : '');
+  const metres = (m: number) => `${m.toFixed(1)} m`;
+  return [
+    {
+      label: dbh ? `Diameter at ${dbh.visit.record.measurements.breastHeight ?? 1.3} m` : 'Diameter',
+      value: dbh ? `${cm(dbh.value.m)}${pm(dbh.value.plusMinus, cm)} (${inches(dbh.value.m)})` : 'not measured',
+    },
+    {
+      label: 'Height',
+      value: height ? `${metres(height.value.m)}${pm(height.value.plusMinus, metres)} (${feet(height.value.m)})` : 'not measured',
+    },
+    { label: 'Lowest live crown', value: base ? `${metres(base.value.m)} (${feet(base.value.m)})` : 'not measured' },
+    { label: 'Crown spread', value: spread ? `${metres(spread.value.m)} (${feet(spread.value.m)})` : 'not measured' },
+    { label: 'Planted', value: tree.plantedYear === null ? 'not known' : String(tree.plantedYear) },
+    { label: 'Place', value: `${tree.latitude.toFixed(5)}, ${tree.longitude.toFixed(5)}` },
+  ];
+}
+
+function scale(judgement: Assessment, key: keyof typeof BANDS, label: string): SheetBlock {
+  const judged = judgement[key];
+  const rank = BANDS[key].indexOf(judged.band);
+  return {
+    kind: 'scale',
+    label,
+    band: capital(judged.band),
+    bands: BANDS[key],
+    rank: rank < 0 ? null : rank,
+    reasons: judged.reasons.slice(0, MOST_REASONS),
+  };
+}
+
+/** What the last visit judged, as blocks. */
+function judged(library: Library, visit: VisitView, visits: readonly VisitView[]): SheetBlock[] {
+  const judgement = visit.judgement as unknown as Assessment;
+  const { record } = visit;
+  const changes = changesOver(library, visits.map(lookOf)).filter((c) => c.trend);
+  return [
+    { kind: 'heading', words: `The last look: ${visit.by.name}, ${visit.finishedAt.slice(0, 10)}` },
+    {
+      kind: 'plan',
+      seen: record.looked,
+      blocked: record.blocked.map((b) => b.zone),
+      signs: record.signs,
+      legend: record.signs.map(
+        (sign) => `${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}${signWords(sign) ? `: ${signWords(sign)}` : ''}`,
+      ),
+    },
+    scale(judgement, 'vigour', 'Vigour'),
+    scale(judgement, 'soundness', 'Soundness'),
+    scale(judgement, 'hiddenDecay', 'Hidden decay'),
+    { kind: 'heading', words: 'The note' },
+    { kind: 'text', words: judgement.note },
+    ...(record.note ? [{ kind: 'text', words: `Beside it: ${record.note}` } as const] : []),
+    ...(judgement.overruled ?? []).map((one): SheetBlock => ({ kind: 'text', words: overruledWords(one) })),
+    { kind: 'heading', words: `What was not seen (${judgement.lookedAt.percent} % of the zones were)` },
+    ...(judgement.lookedAt.cannotSay.length > 0
+      ? judgement.lookedAt.cannotSay.map((words): SheetBlock => ({ kind: 'text', words }))
+      : [{ kind: 'text', words: 'Every zone was looked at.' } as const]),
+    ...(judgement.screening
+      ? [
+          { kind: 'heading', words: `Field screening for what is beneath: ${judgement.screening.risk}` } as const,
+          ...judgement.screening.targets.map((t): SheetBlock => ({
+            kind: 'text',
+            words: `${capital(TARGET_WORDS[t.what])}, ${OCCUPANCY_WORDS[t.howOften]}: ${t.risk} (failure ${t.failure}, impact ${t.impact}, consequence ${t.consequence}).`,
+          })),
+          { kind: 'caution', words: judgement.screening.method } as const,
+        ]
+      : []),
+    ...(changes.length > 0 ? [{ kind: 'heading', words: 'Over the years' } as const] : []),
+    ...changes.slice(0, MOST_CHANGES).map((change): SheetBlock => ({ kind: 'change', change })),
+    { kind: 'heading', words: 'What can be done' },
+    ...judgement.options.slice(0, MOST_OPTIONS).map((option, i): SheetBlock => ({
+      kind: 'option',
+      nth: i + 1,
+      words: capital(option.do),
+      because: option.because.join(' '),
+      needs: option.needs.length > 0 ? `Needs ${listed(option.needs)}.` : '',
+    })),
+    { kind: 'heading', words: 'Cautions' },
+    ...judgement.cautions.map((words): SheetBlock => ({ kind: 'caution', words })),
+  ];
+}
+
+/** What stands on the sheet of one tree. @param commonName of its kind, empty when it has none */
+export function sheetOf(library: Library, tree: TreeDetail, commonName: string): Sheet {
+  const amended = new Set(tree.visits.flatMap((visit) => visit.amends ?? []));
+  const visits = tree.visits.filter((visit) => !amended.has(visit.id));
+  const last = visits[0];
+  const taxon = library.taxa.find((t) => t.name === tree.taxon);
+  const given = tree.determinations[0];
+  return {
+    tag: tree.tag,
+    place: tree.place,
+    name: tree.taxon === null ? null : `${tree.level === 'cf. species' ? 'cf. ' : ''}${tree.taxon}`,
+    commonName,
+    standing: `${STANDING[tree.standing] ?? tree.standing}${given ? `. ${given.why}` : ''}`,
+    leaf: taxon ? plateLeaf(taxon) : null,
+    blocks: [
+      { kind: 'facts', facts: facts(tree, visits) },
+      ...(tree.dueOn
+        ? [{ kind: 'facts', facts: [{ label: 'Come back by', value: `${tree.dueOn}: ${tree.dueBecause ?? ''}` }] } as const]
+        : []),
+      ...(last
+        ? judged(library, last, visits)
+        : [{ kind: 'text', words: 'Nobody has visited this tree yet: nothing is said about its condition.' } as const]),
+    ],
+    foot: `${tree.tag}. A field look from the ground; where people or property are beneath, a qualified assessor confirms it. Felling, pruning and pesticide work follow local code, permit and licensed practice.`,
+  };
+}
