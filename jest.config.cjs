@@ -5,7 +5,7 @@ const swc = {
     { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } },
   ],
 };
-const modules = ['/node_modules/(?!(kdbush|proj4|mgrs|wkt-parser|uuid)/)'];
+const modules = ['/node_modules/(?!(kdbush|proj4|mgrs|wkt-parser|uuid|simple-statistics|convert-units)/)'];
 const node = (displayName, roots) => ({
   displayName,
   roots,

@@ -49,8 +49,9 @@ const GENERAL = [
   'Never climb or cut on the strength of this record; felling, pruning and pesticide work follow local code, permit and licensed practice.',
 ];
 const SCREENING = 'A field look from the ground, to be confirmed by a qualified assessor where people or property are beneath.';
-/** An agent's cautions are shown once it is at least this likely. */
+/** An agent's cautions are shown once it is at least this likely; that it must be reported, much sooner: missing one costs a town its trees. */
 const CAUTION_FROM = 0.15;
+const REPORT_FROM = 0.05;
 
 /** The cause the person holds for right goes first; what the signs say of it is kept. */
 function withCause(
@@ -178,12 +179,14 @@ function cautionsOf(
   screened: Screening | null,
 ): string[] {
   const fromSigns = input.signs.flatMap((seen) => library.signs.find((s) => s.id === seen.id)?.cautions ?? []);
-  const fromAgents = agents
-    .filter((a) => a.probability >= CAUTION_FROM)
-    .flatMap((a) => {
-      const agent = library.agents.find((record) => record.id === a.agent);
-      return agent ? [...agent.cautions, ...(agent.reportable ? [agent.reportable] : [])] : [];
-    });
+  const fromAgents = agents.flatMap((a) => {
+    const agent = library.agents.find((record) => record.id === a.agent);
+    if (!agent) return [];
+    return [
+      ...(a.probability >= CAUTION_FROM ? agent.cautions : []),
+      ...(agent.reportable && a.probability >= REPORT_FROM ? [`${agent.name}: ${agent.reportable}`] : []),
+    ];
+  });
   const weak = ['weakness', 'serious weakness', 'act first'].includes(judged.soundness.band);
   return [
     ...new Set([...fromSigns, ...fromAgents, ...(input.taxon?.cautions ?? []), ...(weak || screened ? [SCREENING] : []), ...GENERAL]),

@@ -16,10 +16,15 @@ const PRIOR: Record<Agent['prior'] | 'absent', number> = { common: 1, occasional
 const BACKGROUND: Record<Sign['background'], number> = { common: 0.2, occasional: 0.08, rare: 0.025 };
 /** A sign that is not the agent's still turns up beside it, about as often as on any tree. */
 const BESIDE = 0.6;
-/** Weight of "cause unknown" before anything is seen, as much as one common agent and a half. Chosen, not measured. */
-const UNKNOWN_PRIOR = 1.5;
+/** Weight of "cause unknown" before anything is seen, as much as three common agents. Chosen, not measured. */
+const UNKNOWN_PRIOR = 3;
+/**
+ * Signs of one part of the tree hang together whatever is behind them: a hollow stem sounds hollow, a starved crown is thin and
+ * small-leaved. The most telling of a part counts in full, the others count so much. Chosen, not measured.
+ */
+const BESIDE_A_TELLING_ONE = 0.35;
 /** Normal findings: usual before anything else where a record holds them. */
-const NORMAL_PRIOR = 1.5;
+const NORMAL_PRIOR = 3;
 const NORMAL_CHANCE = 0.7;
 /** How surely a sign that is there would have been noticed, by what it takes to find it, once its zones were looked at. */
 const NOTICED: Record<Sign['found'], number> = { look: 0.75, close: 0.35, sound: 0, probe: 0, dig: 0 };
@@ -84,6 +89,15 @@ function hypotheses(library: Library, input: AssessInput, aside: readonly SetAsi
   return [...agents, unknown, normal];
 }
 
+/** Evidence of one part of the tree: the most telling in full, what speaks the same way beside it discounted. */
+function discounted(evidence: readonly number[]): number {
+  const side = (sign: 1 | -1) => {
+    const same = evidence.filter((e) => Math.sign(e) === sign).sort((a, b) => Math.abs(b) - Math.abs(a));
+    return (same[0] ?? 0) + BESIDE_A_TELLING_ONE * same.slice(1).reduce((sum, e) => sum + e, 0);
+  };
+  return side(1) + side(-1);
+}
+
 /** Whether the kind a sign was recorded with is one the agent's record names. */
 function kindFits(agent: Agent | null, signId: string, kind: string | undefined): boolean {
   const entry = agent?.signs.find((s) => s.sign === signId);
@@ -92,7 +106,7 @@ function kindFits(agent: Agent | null, signId: string, kind: string | undefined)
 
 /**
  * Weighs causes by the signs found, by those looked for and not found, and by the zones that were looked at with nothing there
- * (Bayes' rule, signs taken as independent given the cause). "Cause unknown" and "normal for this tree" are among them. Empty
+ * (Bayes' rule against "cause unknown", signs of one part of the tree discounted). "Cause unknown" and "normal for this tree" are among them. Empty
  * when no sign was seen: a differential explains signs.
  */
 export function weighCauses(
@@ -106,23 +120,28 @@ export function weighCauses(
   const seenIds = [...new Set(input.signs.map((sign) => sign.id))];
   const absent = new Set(input.absent ?? []);
   const scored = hypotheses(library, input, aside, district).map((cause) => {
-    let log = Math.log(cause.prior);
     const because: string[] = [];
+    // Evidence against "cause unknown", kept apart by the part of the tree.
+    const byPart = new Map<Sign['group'], number[]>();
     library.signs.forEach((sign, i) => {
       const chance = cause.expects[i] as number;
+      const usual = background(sign);
+      let evidence: number;
       if (seenIds.includes(sign.id)) {
         // The same sign at several sides is one finding; any of its kinds that fits will do.
         const fits = input.signs.some((seen) => seen.id === sign.id && kindFits(cause.agent, sign.id, seen.kind));
-        log += Math.log(fits ? chance : BESIDE * background(sign));
+        evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits ? chance / usual : BESIDE);
         const entry = cause.agent?.signs.find((s) => s.sign === sign.id);
         if (entry) because.push(fits ? `${sign.label}: ${entry.howOften}.` : `${sign.label}, but of another kind.`);
       } else {
         const noticed = absent.has(sign.id) ? LOOKED_FOR : sign.zones.every((zone) => looked.seen.has(zone)) ? NOTICED[sign.found] : 0;
-        log += Math.log(1 - noticed * chance);
+        evidence = Math.log((1 - noticed * chance) / (1 - noticed * usual));
         if (absent.has(sign.id) && cause.agent?.signs.some((s) => s.sign === sign.id))
           because.push(`${sign.label} was looked for and is not there.`);
       }
+      if (evidence !== 0) byPart.set(sign.group, [...(byPart.get(sign.group) ?? []), evidence]);
     });
+    const log = [...byPart.values()].reduce((sum, part) => sum + discounted(part), Math.log(cause.prior));
     return { cause, log, because };
   });
   // An agent that explains none of the signs is no answer to them.

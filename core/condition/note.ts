@@ -1,4 +1,4 @@
-import { genusOf, type Library } from '../knowledge';
+import { genusOf, type Library, type OptionKind } from '../knowledge';
 import { UNKNOWN_CAUSE, NORMAL } from './differential';
 import type { Assessment } from './assess';
 import { LIKELY } from './outlook';
@@ -6,6 +6,7 @@ import { overruledWords } from './overrule';
 import type { AssessInput } from './request';
 import { NOT_JUDGED, PARTIAL } from './scales';
 import { capital, listed, signLabel, signWords, TARGET_WORDS } from './words';
+import type { Judged } from './statement';
 import { zoneWords } from './zones';
 
 const VIGOUR_SAYS: Record<string, string> = {
@@ -33,9 +34,25 @@ const DECAY_SAYS: Record<string, string> = {
 };
 
 const small = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
-const stop = (words: string) => (/[.!?]$/.test(words) ? words : `${words}.`);
+const stop = (words: string) => (/[.!?)]$/.test(words) ? words : `${words}.`);
 /** Reasons of a scale read out in a note. */
 const READ_OUT = 2;
+
+/** An option as the end of "First I would …". */
+const DO_SAYS: Record<OptionKind, string> = {
+  keep: 'keep it',
+  'keep as seed source': 'keep it as a seed source',
+  watch: 'watch it',
+  'free it from competitors': 'free it from its competitors',
+  'improve the ground': 'improve the ground',
+  'prune or reduce': 'have it pruned or reduced',
+  support: 'have it supported',
+  'investigate further': 'have it investigated further',
+  'exclude target': 'keep people and things out from under it',
+  'keep as habitat': 'keep it as habitat',
+  'bring on a successor': 'bring on a successor',
+  remove: 'have it removed',
+};
 
 const STAGE_SAYS = { young: 'a young tree', mature: 'a grown tree', old: 'an old tree' } as const;
 
@@ -45,22 +62,19 @@ function opening(input: AssessInput): string {
   return `${name}${input.lifeStage ? `, ${STAGE_SAYS[input.lifeStage]}` : ''}.`;
 }
 
-/** A scale with its first reasons in one sentence. */
-function scaleSentence(says: string | undefined, reasons: readonly string[], band: string): string {
-  const why = reasons.slice(0, READ_OUT).map((reason) => small(reason.replace(/\.$/, '')));
-  return `${says ?? capital(band)}${why.length > 0 ? `: ${why.join('; ')}` : ''}.`;
+/** A scale with its first reasons in one sentence, and its word. */
+function scaleSentence(says: string | undefined, label: string, { band, statements }: Judged): string {
+  const why = statements.slice(0, READ_OUT).map(({ clause, says: sentence }) => clause ?? small(sentence.replace(/\.$/, '')));
+  return `${says ?? capital(band)}${why.length > 0 ? `: ${why.join('; ')}` : ''}. ${label}: ${band}.`;
 }
 
-/** Where each counting sign sits, unless the reasons above already told. */
-function signSentence(library: Library, input: AssessInput, told: string): string[] {
-  const words = input.signs.flatMap((sign) => {
-    const label = signLabel(library, sign.id).toLowerCase();
-    const where = zoneWords(sign.zone);
+/** Signs with their sizes, as they were written down. */
+function signSentence(library: Library, input: AssessInput): string[] {
+  const words = input.signs.map((sign) => {
     const details = signWords({ ...sign, note: undefined });
-    if (told.toLowerCase().includes(`${label}, ${where}`) && details === '') return [];
-    return [`${label} on the ${where}${details ? ` (${details})` : ''}`];
+    return `${signLabel(library, sign.id).toLowerCase()} on the ${zoneWords(sign.zone)}${details ? ` (${details})` : ''}`;
   });
-  return words.length > 0 ? [`I noted ${listed(words)}.`] : [];
+  return words.length > 0 ? [`Noted: ${words.join('; ')}.`] : [];
 }
 
 /** What is likely behind the signs, in sentences; "not known" is one of the answers. */
@@ -78,6 +92,7 @@ function behind(a: Omit<Assessment, 'note'>): string[] {
   ];
 }
 
+/** What is beneath, and how the screening came out. */
 function beneath(a: Omit<Assessment, 'note'>): string[] {
   const worst = a.screening?.targets[0];
   if (!a.screening || !worst) return [];
@@ -91,29 +106,38 @@ function beneath(a: Omit<Assessment, 'note'>): string[] {
  * what changed, what cannot be said, what I would do and when somebody should come back.
  */
 export function noteOf(library: Library, a: Omit<Assessment, 'note'>, input: AssessInput): string {
-  const vigour = scaleSentence(VIGOUR_SAYS[a.vigour.band], a.vigour.reasons, a.vigour.band);
-  const sound = scaleSentence(SOUNDNESS_SAYS[a.soundness.band], a.soundness.reasons, a.soundness.band);
-  const aside = [...new Set(a.normalHere.map((n) => `${signLabel(library, n.sign).toLowerCase()}, ${small(n.why.replace(/\.$/, ''))}`))];
-  const first = a.options[0];
-  const sentences = [
-    opening(input),
-    `${vigour} (Vigour: ${a.vigour.band}.)`,
-    `${sound} (Soundness: ${a.soundness.band}.)`,
-    DECAY_SAYS[a.hiddenDecay.band] ?? '',
-    ...signSentence(library, input, `${vigour} ${sound}`),
-    ...(aside.length > 0 ? [`I set aside: ${aside.join('; ')}.`] : []),
-    ...behind(a),
-    ...a.changes.filter((c) => c.course === 'worse').map((c) => c.says),
-    ...beneath(a),
-    ...(a.works?.works.map((w) => w.says) ?? []),
-    ...a.overruled.map(overruledWords),
-    `I looked at ${a.lookedAt.percent} % of the zones.`,
-    ...a.lookedAt.cannotSay.slice(0, 2),
-    ...(first ? [`What I would do first: ${first.do}${first.needs.length > 0 ? ` (needs ${listed(first.needs)})` : ''}.`] : []),
-    `Come back by ${a.comeBack.by} (${a.comeBack.season}): ${a.comeBack.because}.`,
+  const aside = [
+    ...new Set(a.normalHere.map((n) => `${signLabel(library, n.sign).toLowerCase()}, because ${small(n.why.replace(/\.$/, ''))}`)),
   ];
-  return sentences
-    .filter((s) => s.length > 0)
-    .map(stop)
-    .join(' ');
+  const first = a.options[0];
+  const paragraphs = [
+    [
+      opening(input),
+      scaleSentence(VIGOUR_SAYS[a.vigour.band], 'Vigour', a.vigour),
+      scaleSentence(SOUNDNESS_SAYS[a.soundness.band], 'Soundness', a.soundness),
+      DECAY_SAYS[a.hiddenDecay.band] ?? '',
+    ],
+    [
+      ...signSentence(library, input),
+      ...(aside.length > 0 ? [`Set aside: ${aside.join('; ')}.`] : []),
+      ...a.changes.filter((c) => c.course === 'worse').map((c) => c.says),
+      ...behind(a),
+      ...a.overruled.map(overruledWords),
+    ],
+    [...beneath(a), ...(a.works?.works.map((w) => w.says) ?? [])],
+    [`I looked at ${a.lookedAt.percent} % of the zones.`, ...a.lookedAt.cannotSay.slice(0, 2)],
+    [
+      ...(first ? [`First I would ${DO_SAYS[first.do]}${first.needs.length > 0 ? ` (needs ${listed(first.needs)})` : ''}.`] : []),
+      `Come back by ${a.comeBack.by}, in ${a.comeBack.season}: ${a.comeBack.because}.`,
+    ],
+  ];
+  return paragraphs
+    .map((sentences) =>
+      sentences
+        .filter((s) => s.length > 0)
+        .map(stop)
+        .join(' '),
+    )
+    .filter((p) => p.length > 0)
+    .join('\n');
 }

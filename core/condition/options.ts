@@ -104,6 +104,8 @@ function fromStanding(
   const risk = RISK_RANK[screening?.risk ?? ''] ?? 0;
   const unseen = looked.unseen.length;
   const cause = agents[0];
+  // A serious weakness is looked into before the saw comes out; a failing tree or one that cannot wait is another matter.
+  const toRemove = unsound === 3 ? 8 : weak >= 3 ? 6 : 4;
   const made: Weighed[] = [];
   if (unsound === 0 && weak <= 1)
     made.push({
@@ -167,7 +169,7 @@ function fromStanding(
         `${capital(`vigour ${vigour.band}`)}; soundness: ${soundness.band}.`,
         ...(cause && cause.probability > NAMED_FROM ? [`Likely cause: ${cause.name}.`] : []),
       ],
-      weight: { amenity: rare ? 1 : 5 + unsound + Math.max(0, risk - 1), stewardship: rare ? 1 : 6, habitat: 1 },
+      weight: { amenity: rare ? 1 : toRemove + Math.max(0, risk - 1), stewardship: rare ? 1 : 6, habitat: 1 },
     });
   return made;
 }

@@ -39,6 +39,9 @@ interface Found {
   statement: Statement;
 }
 
+/** A sentence as a clause: small first letter, no full stop. */
+const clauseOf = (sentence: string) => `${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`.replace(/\.$/, '');
+
 const FIELD_UNITS: Partial<Record<SignField, string>> = {
   percent: ' %',
   cover: ' %',
@@ -80,6 +83,7 @@ function fromSigns(library: Library, scale: Scale, signs: readonly SignSeen[]): 
         rank,
         statement: {
           says: `${sign.label}, ${zoneWords(seen.zone)}: ${rule.because}`,
+          clause: `${clauseOf(rule.because)} (${sign.label.toLowerCase()}, ${zoneWords(seen.zone)})`,
           rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
           evidence: `Seen at the ${zoneWords(seen.zone)}${seenWords ? `: ${seenWords}` : ''}.`,
           source: sign.source,

@@ -1,6 +1,8 @@
 /** One thing said in a judgement, with the rule that says it and what it rests on. */
 export interface Statement {
   says: string;
+  /** The same as a clause of a running sentence, where that reads better: "the hole is wider than a hand". */
+  clause?: string;
   /** The rule in words, such as "Cavity, opening over 10 cm: soundness at least serious weakness". */
   rule: string;
   /** What was seen, measured or asked. */

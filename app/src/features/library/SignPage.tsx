@@ -1,11 +1,28 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { zoneWords } from '@dendrix/core/condition';
-import { slugOf } from '@dendrix/core/knowledge';
+import { capital, zoneWords } from '@dendrix/core/condition';
+import { referenceCard } from '@dendrix/core/figures';
+import { slugOf, type Sign } from '@dendrix/core/knowledge';
 import { localMonth, monthWords } from '@dendrix/core/season';
 import { district, library } from '@/features/shell/library';
-import { Body, Button, Card, Heading, Latin, Page, Remark, Small, Strong } from '@/ui';
+import { Body, Button, Card, Drawing, Heading, Latin, Page, Remark, Small, Strong } from '@/ui';
 import { LinkRow } from './TaxonPage';
+
+const FOUND_SAYS: Record<Sign['found'], string> = {
+  look: 'Seen from the ground.',
+  close: 'Looked for from near, with a lens.',
+  sound: 'Found with a mallet.',
+  probe: 'Found with a probe.',
+  dig: 'Found by scraping the soil away.',
+};
+const BACKGROUND_SAYS: Record<Sign['background'], string> = {
+  common: 'Met on many trees with nothing in particular behind it.',
+  occasional: 'Met now and then with nothing in particular behind it.',
+  rare: 'Seldom met without a cause.',
+};
+const SHOWN_CARDS = [5, 10, 20, 30, 45, 60, 80];
+const fieldWords = (field: string, spec: { label?: string | undefined; unit?: string | undefined; words?: string[] | undefined }) =>
+  `${spec.label ?? field}${spec.words ? ` (${spec.words.map((word) => word.replaceAll('-', ' ')).join(', ')})` : spec.unit ? `, ${spec.unit}` : ''}`;
 
 const SCALE_WORDS = { vigour: 'Vigour', soundness: 'Soundness', hiddenDecay: 'Hidden decay' } as const;
 
@@ -17,6 +34,7 @@ export function SignPage({ id }: { id: string }) {
   const normalOn = library.taxa.flatMap((taxon) =>
     taxon.normal.filter((finding) => finding.sign === id).map((finding) => ({ taxon: taxon.name, why: finding.why })),
   );
+  const card = Object.values(sign.fields).find((field) => field.card)?.card;
   const showing = library.agents.filter((agent) => agent.signs.some((entry) => entry.sign === id));
   return (
     <Page title={sign.label}>
@@ -30,7 +48,18 @@ export function SignPage({ id }: { id: string }) {
         <Heading>What it means</Heading>
         <Body>{sign.means}</Body>
         {sign.lookAlikes.length > 0 ? <Body>Looks like it: {sign.lookAlikes.join(', ')}.</Body> : null}
-        <Small>Recorded at: {sign.zones.map(zoneWords).join(', ')}.</Small>
+        <Small>
+          Recorded at: {sign.zones.map(zoneWords).join(', ')}. {FOUND_SAYS[sign.found]} {BACKGROUND_SAYS[sign.background]}
+        </Small>
+        {Object.entries(sign.fields).length > 0 ? (
+          <Small>
+            With it:{' '}
+            {Object.entries(sign.fields)
+              .map(([field, spec]) => fieldWords(field, spec))
+              .join('; ')}
+            .
+          </Small>
+        ) : null}
       </Card>
       <Card>
         <Heading>How it weighs</Heading>
@@ -44,6 +73,31 @@ export function SignPage({ id }: { id: string }) {
         ))}
         {sign.rules.length === 0 ? <Small>It weighs on nothing by itself.</Small> : null}
       </Card>
+      {card ? (
+        <Card>
+          <Heading>Estimated against these cards</Heading>
+          <View className="flex-row flex-wrap gap-2">
+            {SHOWN_CARDS.map((percent) => (
+              <View key={percent} className="w-[88px] items-center rounded-md border border-rule bg-sheet p-1">
+                <Drawing figure={referenceCard(card, percent)} width={80} height={80} label={`${percent} percent`} />
+                <Strong className="text-[14px]">{percent} %</Strong>
+              </View>
+            ))}
+          </View>
+          <Small>Each is drawn to its true share, in steps of five in a visit.</Small>
+        </Card>
+      ) : null}
+      {sign.calls.length > 0 ? (
+        <Card>
+          <Heading>What it calls for</Heading>
+          {sign.calls.map((call) => (
+            <Body key={call.because}>
+              <Strong>{capital(call.do)}: </Strong>
+              {call.because}
+            </Body>
+          ))}
+        </Card>
+      ) : null}
       {sign.checkNext.length > 0 ? (
         <Card>
           <Heading>Check next</Heading>
@@ -84,11 +138,12 @@ export function AgentPage({ id }: { id: string }) {
   const router = useRouter();
   const agent = library.agents.find((a) => a.id === id);
   if (!agent) return <Missing what="agent" />;
+  const here = district.agents[agent.id];
   return (
     <Page title={agent.name}>
       <Small>
         {agent.scientific ? `${agent.scientific} · ` : ''}
-        {agent.kind} · {agent.prior} on its hosts
+        {agent.kind} · {here ? (here === 'absent' ? 'not known here so far' : `${here} here`) : `${agent.prior} on its hosts`}
       </Small>
       {agent.reportable ? (
         <Remark mood="caution" title="Reporting">
@@ -123,7 +178,16 @@ export function AgentPage({ id }: { id: string }) {
       <Card>
         <Heading>Told apart for sure</Heading>
         <Body>{agent.toldApart}</Body>
-        {agent.lookAlikes.length > 0 ? <Body>Looks like it: {agent.lookAlikes.join(', ')}.</Body> : null}
+        {agent.laboratory ? <Body>In the laboratory: {agent.laboratory}</Body> : null}
+        <Strong>Looks like it</Strong>
+        {agent.lookAlikes.map((word) => {
+          const other = library.agents.find((a) => a.id === word);
+          return other ? (
+            <LinkRow key={word} label={other.name} onPress={() => router.push(`/library/agent/${other.id}`)} />
+          ) : (
+            <Body key={word}>{capital(word)}</Body>
+          );
+        })}
       </Card>
       <Card>
         <Heading>Its course</Heading>

@@ -36,7 +36,7 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
     );
   if (!open)
     return (
-      <Button kind="quiet" className="self-start px-0" label={`I see ${of} otherwise`} onPress={() => setOpen(true)}>
+      <Button kind="quiet" className="-ml-4 self-start" label={`I see ${of} otherwise`} onPress={() => setOpen(true)}>
         I see it otherwise
       </Button>
     );

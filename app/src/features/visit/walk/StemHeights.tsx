@@ -18,6 +18,7 @@ export const HEIGHT_BANDS = [
   { from: 4, to: Infinity, at: 6, words: 'above 4 m' },
 ] as const;
 
+const LINE = 15;
 const HEIGHT = HEIGHT_BANDS.length * BAND + 12;
 
 /** Where a height stands on the drawing: even within its band. */
@@ -39,7 +40,12 @@ interface Props {
 /** One side of the stem from the ground up: tap the height of a sign. Last visit's signs are hollow, today's are filled. */
 export function StemHeights({ zone, signs, before, onPick }: Props) {
   const { palette: p } = useTheme();
-  const marks = [...before.map((sign) => ({ sign, old: true })), ...signs.map((sign) => ({ sign, old: false }))];
+  const marks = [...before.map((sign) => ({ sign, old: true })), ...signs.map((sign) => ({ sign, old: false }))]
+    .map((mark) => ({ ...mark, y: yOf(mark.sign.height ?? 1) }))
+    .sort((a, b) => a.y - b.y);
+  // Words of marks at one height stand one below the other.
+  let free = 0;
+  const words = marks.map(({ y }) => (free = Math.max(free + LINE, y + 5)));
   return (
     <Svg
       width="100%"
@@ -79,8 +85,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
           </g>
         );
       })}
-      {marks.map(({ sign, old }, k) => {
-        const y = yOf(sign.height ?? 1);
+      {marks.map(({ sign, old, y }, k) => {
         const x = 160 + (k % 3) * 12 - 12;
         return (
           <g key={k} style={{ pointerEvents: 'none' }}>
@@ -90,7 +95,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
               stroke={old ? p.soft : p.ink}
               strokeWidth={1.6}
             />
-            <Text x={216} y={y + 5} fontSize={13} fontFamily={old ? 'Atkinson_400' : 'Atkinson_700'} fill={old ? p.soft : p.ink}>
+            <Text x={216} y={words[k]} fontSize={13} fontFamily={old ? 'Atkinson_400' : 'Atkinson_700'} fill={old ? p.soft : p.ink}>
               {signLabel(library, sign.id)}
             </Text>
           </g>
