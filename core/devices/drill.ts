@@ -33,8 +33,8 @@ const EDGE = { above: 0.7, below: 0.25 } as const;
 const SHORTEST = 0.012;
 /** Bark gives so little resistance, as a share of the sound level. */
 const BARK = 0.3;
-/** The sound level is that of the upper part of the profile: decay cannot raise it, knots hardly. */
-const SOUND_QUANTILE = 0.75;
+/** The sound level is that of the highest part of the profile: decay cannot raise it, and a thin shell is little of the whole line. */
+const SOUND_QUANTILE = 0.96;
 
 const quantile = (values: readonly number[], q: number) => {
   const sorted = [...values].sort((a, b) => a - b);

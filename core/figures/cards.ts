@@ -23,25 +23,38 @@ const around = (reach: (angle: number) => number): Pt[] =>
   });
 const CROWN_OUTLINE = around(crownReach);
 
-/** A patch of a given form; its radius is grown by a common factor. */
+/** A patch: a polygon round its middle, told by the reach of its corners; all patches are grown by a common factor. */
 interface Blob {
   at: Pt;
-  size: number;
-  phase: number;
+  reach: readonly number[];
+  /** Furthest corner. */
+  furthest: number;
 }
 const WAVE = 0.22;
-/** Corners a patch is drawn with; the same polygon is measured. */
-const CORNERS = 14;
 const RIPPLE = 0.1;
-const WIDEST = 1 + WAVE + RIPPLE;
-const blobReach = (blob: Blob, scale: number, angle: number) =>
-  scale * blob.size * (1 + WAVE * Math.sin(3 * angle + blob.phase) + RIPPLE * Math.sin(5 * angle - blob.phase));
-const blobPoints = (blob: Blob, scale: number): Pt[] =>
-  Array.from({ length: CORNERS }, (_, i): Pt => {
-    const angle = (2 * Math.PI * i) / CORNERS;
-    const r = blobReach(blob, scale, angle);
-    return [blob.at[0] + r * Math.sin(angle), blob.at[1] + r * Math.cos(angle)];
+/** Corners of a patch, and the angle between two. */
+const CORNERS = 14;
+const TURN = (2 * Math.PI) / CORNERS;
+
+function blobOf(at: Pt, size: number, phase: number): Blob {
+  const reach = Array.from({ length: CORNERS }, (_, i) => {
+    const angle = i * TURN;
+    return size * (1 + WAVE * Math.sin(3 * angle + phase) + RIPPLE * Math.sin(5 * angle - phase));
   });
+  return { at, reach, furthest: Math.max(...reach) };
+}
+
+/** Reach of the polygon at an angle: where a ray from its middle meets the side between two corners. */
+function blobReach({ reach }: Blob, angle: number): number {
+  const turns = (((angle / TURN) % CORNERS) + CORNERS) % CORNERS;
+  const i = Math.floor(turns) % CORNERS;
+  const past = (turns - Math.floor(turns)) * TURN;
+  const [r1, r2] = [reach[i] as number, reach[(i + 1) % CORNERS] as number];
+  return (r1 * r2 * Math.sin(TURN)) / (r1 * Math.sin(past) + r2 * Math.sin(TURN - past));
+}
+
+const blobPoints = ({ at, reach }: Blob, scale: number): Pt[] =>
+  reach.map((r, i): Pt => [at[0] + scale * r * Math.sin(i * TURN), at[1] + scale * r * Math.cos(i * TURN)]);
 
 /** Patches on a jittered grid over a box, those whose middle lies in the region. */
 function scatter(step: number, seed: number, inside: (p: Pt) => boolean): Blob[] {
@@ -50,7 +63,7 @@ function scatter(step: number, seed: number, inside: (p: Pt) => boolean): Blob[]
     for (let column = 0; column * step < BOX + step; column++) {
       const k = seed + row * 31 + column;
       const at: Pt = [column * step + 0.45 * step * wobble(k, 1), row * step + 0.45 * step * wobble(k, 2)];
-      if (inside(at)) blobs.push({ at, size: step * (0.34 + 0.18 * wobble(k, 3)), phase: 3 * wobble(k, 4) });
+      if (inside(at)) blobs.push(blobOf(at, step * (0.34 + 0.18 * wobble(k, 3)), 3 * wobble(k, 4)));
     }
   }
   return blobs;
@@ -87,15 +100,15 @@ function patchesOver(blobs: readonly Blob[], region: readonly Pt[]): (share: num
       const [dx, dy] = [x - blob.at[0], y - blob.at[1]];
       const r = Math.hypot(dx, dy);
       // A patch reaches no further than this, whatever its form; most need not be looked at.
-      if (r > least * blob.size * WIDEST) continue;
-      least = Math.min(least, r / blobReach(blob, 1, Math.atan2(dx, dy)));
+      if (r > least * blob.furthest) continue;
+      least = Math.min(least, r / blobReach(blob, Math.atan2(dx, dy)));
     }
     return least;
   }).sort();
   return (share) => {
     if (share <= 0) return '';
     const scale = factors[Math.min(factors.length - 1, Math.round(share * factors.length))] as number;
-    return blobs.map((blob) => smooth(blobPoints(blob, scale), true)).join('');
+    return blobs.map((blob) => polyline(blobPoints(blob, scale), true)).join('');
   };
 }
 
