@@ -31,7 +31,7 @@ const COUNTS = 0.3;
 const SEASON_FROM_MONTHS = 4;
 
 /** Months of the northern records in which structure shows bare, and foliage full. */
-const BARE = [12, 1, 2, 3];
+const BARE = [12, 1, 2];
 const FULL = [6, 7, 8];
 
 /**

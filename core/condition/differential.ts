@@ -130,7 +130,9 @@ export function weighCauses(
       if (seenIds.includes(sign.id)) {
         // The same sign at several sides is one finding; any of its kinds that fits will do.
         const fits = input.signs.some((seen) => seen.id === sign.id && kindFits(cause.agent, sign.id, seen.kind));
-        evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits ? chance / usual : BESIDE);
+        // Another kind of the sign comes from something else, and the kind the agent makes was not seen.
+        const another = BESIDE * (1 - NOTICED.look * chance);
+        evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits ? chance / usual : another);
         const entry = cause.agent?.signs.find((s) => s.sign === sign.id);
         if (entry) because.push(fits ? `${sign.label}: ${entry.howOften}.` : `${sign.label}, but of another kind.`);
       } else {

@@ -1,0 +1,136 @@
+import { STEM_SIDES, ZONES, type Zone } from '../knowledge';
+import { testLibrary } from '../testing/library';
+import { alertsOf, assess, assessRequest, changesOver, toAssessInput, unseenSides, type Change, type EarlierLook } from '.';
+
+const ALL = [...ZONES];
+const look = (date: string, part: Partial<EarlierLook> = {}): EarlierLook => ({ date, looked: ALL, signs: [], ...part });
+const cavity = (opening: number, zone: Zone = 'stem-se') => ({ id: 'cavity', zone, opening });
+const of = (looks: EarlierLook[], sign: string): Change | undefined => changesOver(testLibrary, looks).find((c) => c.sign === sign);
+
+describe('a sign over the years', () => {
+  it('a hole that grows from 3 to 14 cm in four years is worse, and is told unasked', () => {
+    const looks = [
+      look('2022-06-01', { signs: [cavity(0.03)] }),
+      look('2024-06-01', { signs: [cavity(0.08)] }),
+      look('2026-06-01', { signs: [cavity(0.14)] }),
+    ];
+    const change = of(looks, 'cavity');
+    expect(change).toMatchObject({ course: 'worse', field: 'opening' });
+    expect(change?.trend?.perYear).toBeCloseTo(0.0275, 3);
+    expect(change?.says).toMatch(/larger, 30 mm in 2022, 14 cm in 2026/);
+    expect(alertsOf(changesOver(testLibrary, looks)).map((c) => c.sign)).toEqual(['cavity']);
+  });
+  it('half a centimetre more is no change that two people could agree on (common practice, no source)', () =>
+    expect(of([look('2024-06-01', { signs: [cavity(0.08)] }), look('2026-06-01', { signs: [cavity(0.085)] })], 'cavity')).toMatchObject({
+      course: 'steady',
+    }));
+  // US forest health monitoring quality objective (from memory): dieback repeats within ±10 points.
+  it.each([
+    [10, 20, 'steady'],
+    [10, 24, 'steady'],
+    [10, 26, 'worse'],
+    [40, 20, 'better'],
+  ])('dieback of %d %% and then %d %%: %s', (before, now, course) => {
+    const at = (date: string, percent: number) => look(date, { signs: [{ id: 'tip-dieback', zone: 'crown-top' as Zone, percent }] });
+    expect(of([at('2024-07-01', before), at('2026-07-01', now)], 'tip-dieback')?.course).toBe(course);
+  });
+  it('a wound whose edges roll in closes', () => {
+    const wound = (width: number) => ({ id: 'wound', zone: 'stem-n' as Zone, width });
+    const change = of([look('2020-05-01', { signs: [wound(0.2)] }), look('2026-05-01', { signs: [wound(0.09)] })], 'wound');
+    expect(change?.course).toBe('better');
+    expect(change?.says).toMatch(/closing/);
+  });
+  it('a side seen before without it says since when it is new; a side not seen says nothing', () => {
+    const seen = [look('2022-06-01'), look('2026-06-01', { signs: [cavity(0.05)] })];
+    expect(of(seen, 'cavity')?.says).toMatch(/new since 2022/);
+    const unseen = [look('2022-06-01', { looked: ALL.filter((z) => z !== 'stem-se') }), look('2026-06-01', { signs: [cavity(0.05)] })];
+    expect(of(unseen, 'cavity')?.says).toMatch(/seen once so far/);
+  });
+  it('a side looked at later without it says that it is gone; a side nobody looked at does not', () => {
+    const gone = [look('2022-06-01', { signs: [cavity(0.05)] }), look('2026-06-01')];
+    expect(of(gone, 'cavity')).toMatchObject({ clearSince: '2026-06-01', course: 'better' });
+    const blind = [look('2022-06-01', { signs: [cavity(0.05)] }), look('2026-06-01', { looked: ALL.filter((z) => z !== 'stem-se') })];
+    expect(of(blind, 'cavity')).toMatchObject({ clearSince: null, course: 'one reading' });
+  });
+  it('the same sign at two sides is two stories', () =>
+    expect(
+      changesOver(testLibrary, [look('2026-06-01', { signs: [cavity(0.05), cavity(0.1, 'stem-n')] })]).filter((c) => c.sign === 'cavity'),
+    ).toHaveLength(2));
+});
+
+describe('the whole tree over the years', () => {
+  it('growth is real beyond the tape, and standing still is an answer', () => {
+    const grew = changesOver(testLibrary, [look('2016-06-01', { dbh: 0.3 }), look('2026-06-01', { dbh: 0.36 })])[0];
+    expect(grew).toMatchObject({ what: 'dbh', course: 'better' });
+    expect(grew?.says).toMatch(/grew, 30 cm in 2016, 36 cm in 2026, 6\.0 mm a year/);
+    expect(changesOver(testLibrary, [look('2024-06-01', { dbh: 0.3 }), look('2026-06-01', { dbh: 0.301 })])[0]?.says).toMatch(
+      /no change that the tape could see/,
+    );
+  });
+  // US forest inventory quality objectives (from memory): height repeats within ±10 %, crown ratio within ±10 points.
+  it.each([
+    [20, 18, 'steady'],
+    [20, 15, 'worse'],
+  ])('height %d m, then %d m: %s', (before, now, course) =>
+    expect(
+      changesOver(testLibrary, [look('2022-06-01', { height: before }), look('2026-06-01', { height: now })]).find(
+        (c) => c.what === 'height',
+      )?.course,
+    ).toBe(course),
+  );
+  it('a crown that drew back is told by its ratio', () => {
+    const looks = [look('2020-06-01', { height: 20, crownBase: 6 }), look('2026-06-01', { height: 20, crownBase: 11 })];
+    expect(changesOver(testLibrary, looks).find((c) => c.what === 'crown-ratio')).toMatchObject({ course: 'worse', unit: '%' });
+  });
+  it('knows the sides nobody ever saw, and those missed last time', () => {
+    const west: Zone[] = ['stem-w'];
+    const looks = [
+      look('2022-06-01', { looked: ALL.filter((z) => !west.includes(z)) }),
+      look('2026-06-01', { looked: ALL.filter((z) => !west.includes(z) && z !== 'stem-n') }),
+    ];
+    expect(unseenSides(looks)).toEqual({ never: ['stem-w'], lately: ['stem-n'] });
+    expect(unseenSides([]).never).toEqual(STEM_SIDES);
+  });
+  it('looks may come in any order', () => {
+    const looks = [look('2022-06-01', { dbh: 0.3 }), look('2024-06-01', { dbh: 0.33 }), look('2026-06-01', { dbh: 0.36 })];
+    expect(changesOver(testLibrary, [...looks].reverse())).toEqual(changesOver(testLibrary, looks));
+  });
+});
+
+describe('change in the judgement', () => {
+  const run = (request: Record<string, unknown>) =>
+    assess(
+      testLibrary,
+      toAssessInput(
+        testLibrary,
+        assessRequest.parse({ taxon: 'Quercus rubra', date: '2026-07-01', latitude: 46, lifeStage: 'mature', looked: ALL, ...request }),
+      ),
+    );
+  const cm = (value: number) => ({ value, unit: 'cm' });
+  it('a small hole that really grew is a serious weakness, one that did not is a weakness', () => {
+    const before = (opening: number) => [
+      { date: '2023-07-01', looked: ALL, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(opening) }] },
+    ];
+    const now = [{ id: 'cavity', zone: 'stem-e', opening: cm(8) }];
+    expect(run({ signs: now, before: before(3) }).soundness.band).toBe('serious weakness');
+    expect(run({ signs: now, before: before(7.5) }).soundness.band).toBe('weakness');
+    expect(run({ signs: now }).soundness.band).toBe('weakness');
+  });
+  it('what the person says of it stands against the sizes', () => {
+    const before = [{ date: '2023-07-01', looked: ALL, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(3) }] }];
+    expect(run({ before, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(8), trend: 'same' }] }).soundness.band).toBe('weakness');
+  });
+  it('a grown tree that has not grown in six years is no longer thriving; an old one may rest', () => {
+    const still = { measurements: { dbh: cm(40) }, before: [{ date: '2020-07-01', looked: ALL, measurements: { dbh: cm(40) } }] };
+    expect(run(still).vigour.band).toBe('fair');
+    expect(run({ ...still, lifeStage: 'old' }).vigour.band).toBe('thriving');
+    expect(run({ ...still, measurements: { dbh: cm(44) } }).vigour.band).toBe('thriving');
+  });
+  it('a worsening brings the next look nearer and says why', () => {
+    const before = [{ date: '2023-07-01', looked: ALL, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 10 }] }];
+    const a = run({ before, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 30 }] });
+    expect(a.comeBack.because).toMatch(/thin crown gets worse/);
+    expect(a.comeBack.by <= '2027-01-01').toBe(true);
+    expect(a.note).toMatch(/Thin crown, top of the crown: larger, 10 % in 2023, 30 % in 2026/);
+  });
+});
