@@ -71,6 +71,53 @@ describe('the dendrix command', () => {
       ]),
     );
   });
+  it('guesses an age, averages fixes and reads a drill, and answers tasks line by line', () => {
+    const tasks = [
+      { do: 'age-guess', taxon: 'Quercus rubra', dbh: { value: 20, unit: 'in' } },
+      { do: 'position', nmea: '$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47' },
+      { do: 'age-guess', taxon: 'Ginkgo biloba', dbh: { value: 20, unit: 'in' } },
+    ];
+    const { code, out } = dendrix(['measure'], tasks.map((task) => JSON.stringify(task)).join('\n'));
+    const [age, place, none] = out
+      .trim()
+      .split('\n')
+      .map((row) => JSON.parse(row));
+    expect(code).toBe(2);
+    expect(age).toMatchObject({ years: 80, low: 52, high: 120 });
+    expect(place.latitude).toBeCloseTo(48.1173, 4);
+    expect(none).toEqual({ line: 3, error: expect.stringMatching(/no growth factor was published for Ginkgo biloba/) });
+  });
+  it('assesses a batch of JSON Lines, with what is beneath, earlier looks and overrules', () => {
+    const base = {
+      taxon: 'Quercus rubra',
+      date: '2026-07-01',
+      latitude: 46,
+      looked: ['stem-n'],
+      signs: [{ id: 'cavity', zone: 'stem-n', opening: { value: 14, unit: 'cm' } }],
+    };
+    const rows = [
+      base,
+      { ...base, beneath: [{ what: 'road', howOften: 'constant' }] },
+      {
+        ...base,
+        before: [{ date: '2022-07-01', looked: ['stem-n'], signs: [{ id: 'cavity', zone: 'stem-n', opening: { value: 3, unit: 'cm' } }] }],
+      },
+      { ...base, overrules: [{ what: 'soundness', to: 'weakness', why: 'a nest hole in sound wood' }] },
+      { ...base, signs: [{ id: 'cavaty', zone: 'stem-n' }] },
+    ];
+    const { code, out, err } = dendrix(['assess'], rows.map((row) => JSON.stringify(row)).join('\n'));
+    const answers = out
+      .trim()
+      .split('\n')
+      .map((row) => JSON.parse(row));
+    expect(code).toBe(2);
+    expect(err).toMatch(/1 of 5 lines/);
+    expect(answers[0]).toMatchObject({ screening: null, soundness: { band: 'serious weakness' } });
+    expect(answers[1].screening.risk).toBe('high');
+    expect(answers[2].changes.find((c: { sign?: string }) => c.sign === 'cavity').course).toBe('worse');
+    expect(answers[3].overruled[0]).toMatchObject({ from: 'serious weakness', to: 'weakness', milder: true });
+    expect(answers[4]).toEqual({ line: 5, error: expect.stringMatching(/signs\[0\]\.id: unknown sign "cavaty"; nearest known: cavity/) });
+  });
   it('lists names, traits, taxa and marks that split', () => {
     expect(dendrix(['names', 'sycamore']).json().taxa.length).toBeGreaterThanOrEqual(3);
     expect(dendrix(['traits']).json().length).toBeGreaterThan(45);

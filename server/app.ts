@@ -25,6 +25,8 @@ declare module 'express-session' {
 
 export interface AppOptions {
   world: World;
+  /** Folder of the font packages that printed sheets use. */
+  fonts: string;
   /** Signs the session cookie. */
   secret: string;
   /** Folder of the built web application, if it is to be served. */
@@ -40,7 +42,7 @@ const LARGEST_BODY = '16mb';
 const LARGEST_PICTURE = '12mb';
 
 /** The whole service as one Express application. It keeps no state of its own. */
-export function createApp({ world, secret, webDir, logger, limit = 1200 }: AppOptions): Express {
+export function createApp({ world, fonts, secret, webDir, logger, limit = 1200 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', 'loopback');
@@ -87,7 +89,7 @@ export function createApp({ world, secret, webDir, logger, limit = 1200 }: AppOp
   );
   api.use(express.json({ limit: LARGEST_BODY }));
   api.use(express.raw({ type: [...PICTURE_TYPES], limit: LARGEST_PICTURE }));
-  const routes = allRoutes(world);
+  const routes = allRoutes(world, fonts);
   api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
   mount(api, routes, async (request: Request) => {
     const userId = request.session.userId;

@@ -41,6 +41,7 @@ const isDemo = (await Setting.findByPk('demo-password')) !== null;
 const logger = pino({ level: LOG_LEVEL });
 const app = createApp({
   world,
+  fonts: join(root, 'node_modules', '@expo-google-fonts'),
   secret: SESSION_SECRET,
   webDir: join(root, 'app', 'dist'),
   logger,

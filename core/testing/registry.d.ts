@@ -5,3 +5,6 @@ declare module 'ml-naivebayes' {
     predict(data: number[][]): number[];
   }
 }
+declare module 'convert-units' {
+  export default function convert(value: number): { from(unit: string): { to(unit: string): number } };
+}

@@ -30,6 +30,8 @@ export interface Route<
   params?: P;
   query?: Q;
   body?: B;
+  /** Media types of a body that is not JSON. */
+  bodyTypes?: readonly string[];
   /** Absent when the answer is not JSON; the handler then writes it. */
   answer?: R;
   handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<z.input<R> | void>;
@@ -77,6 +79,12 @@ export function mount(router: Router, routes: readonly Route[], userOf: (request
   }
 }
 
+/** A body by its media types; one that is not JSON is bytes. */
+const bodyContent = (r: Route, schema: unknown) =>
+  r.bodyTypes
+    ? Object.fromEntries(r.bodyTypes.map((type) => [type, { schema: { type: 'string', format: 'binary' } }]))
+    : { 'application/json': { schema } };
+
 /** The OpenAPI 3.1 page of a set of routes; JSON Schema comes from the same Zod schemas that check. */
 export function openApi(routes: readonly Route[]): Record<string, unknown> {
   const json = (schema: z.ZodType, io: 'input' | 'output') => z.toJSONSchema(schema, { io, unrepresentable: 'any' });
@@ -96,7 +104,7 @@ export function openApi(routes: readonly Route[]): Record<string, unknown> {
       summary: r.summary,
       description: r.role === 'anyone' ? 'For anyone.' : `Needs the role ${r.role} or above.`,
       parameters: [...params(r.params, 'path'), ...params(r.query, 'query')],
-      ...(r.body ? { requestBody: { required: true, content: { 'application/json': { schema: json(r.body, 'input') } } } } : {}),
+      ...(r.body ? { requestBody: { required: true, content: bodyContent(r, json(r.body, 'input')) } } : {}),
       responses: {
         ...(r.answer
           ? { 200: { description: 'Done', content: { 'application/json': { schema: json(r.answer, 'output') } } } }

@@ -8,10 +8,10 @@ import { sessionRoutes } from './session';
 import { treeRoutes } from './trees';
 import { visitRoutes } from './visits';
 
-/** Every route of the service. */
-export const allRoutes = (world: World): Route[] => [
+/** Every route of the service. @param fonts folder of the font packages that printed sheets use */
+export const allRoutes = (world: World, fonts: string): Route[] => [
   ...sessionRoutes(),
-  ...treeRoutes(world),
+  ...treeRoutes(world, fonts),
   ...visitRoutes(world),
   ...photoRoutes(world),
   ...reviewRoutes(world),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { id } from '@dendrix/core/contracts';
 import { route, type Route } from '../http/route';
-import { keepPhoto, photoBytes } from '../services/photos';
+import { keepPhoto, photoBytes, PICTURE_TYPES } from '../services/photos';
 import type { World } from '../services/visits';
 
 /** Pictures: sent one by one after their visit, shown as thumbnails and in full. */
@@ -13,6 +13,7 @@ export const photoRoutes = (world: World): Route[] => [
     role: 'crew',
     params: z.object({ visitId: id, id }),
     body: z.instanceof(Buffer, { error: 'send the picture itself, as image/jpeg, image/png or image/webp' }),
+    bodyTypes: PICTURE_TYPES,
     answer: z.object({ id, isNew: z.boolean() }),
     handle: async ({ params, body, user }) => ({ id: params.id, isNew: await keepPhoto(world, params.visitId, params.id, body, user) }),
   }),

@@ -20,7 +20,7 @@ const box = z
 const everyTree = async (): Promise<TreeBrief[]> => (await Tree.findAll({ order: [['tag', 'ASC']], attributes: [...BRIEF] })).map(briefOf);
 
 /** Trees: lists, one with its record, a new one, and the list as CSV and GeoJSON. */
-export const treeRoutes = (world: World): Route[] => [
+export const treeRoutes = (world: World, fonts: string): Route[] => [
   route({
     method: 'get',
     path: '/trees',
@@ -54,7 +54,7 @@ export const treeRoutes = (world: World): Route[] => [
     async handle({ params, query, response }) {
       const tree = await detailOf(params.id);
       const common = world.library.taxa.find((taxon) => taxon.name === tree.taxon)?.commonNames[0]?.name ?? '';
-      const pdf = await sheetPdf(sheetOf(world.library, tree, common), query.paper, world.now().toISOString().slice(0, 10));
+      const pdf = await sheetPdf(sheetOf(world.library, tree, common), query.paper, world.now().toISOString().slice(0, 10), fonts);
       response
         .type('application/pdf')
         .attachment(`${tree.tag.replace(/\W+/g, '-')}.pdf`)

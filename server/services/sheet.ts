@@ -1,5 +1,4 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
 import { DAY_GROUNDS, markOn, planLabel, planSectors, PLAN_SIZE, TINTS, type Figure, type Paint } from '@dendrix/core/figures';
 import type { Change } from '@dendrix/core/condition';
@@ -19,14 +18,12 @@ const LICHEN = '#425822';
 const LICHEN_WASH = '#E4EAD2';
 const SULPHUR_WASH = '#F8EBC0';
 
-const require = createRequire(import.meta.url);
-/** The fonts the app ships with. */
-const font = (family: string, file: string) => join(dirname(require.resolve(`@expo-google-fonts/${family}/package.json`)), file);
+/** The fonts the app ships with, below the folder of their packages. */
 const FONTS = {
-  body: font('atkinson-hyperlegible-next', '400Regular/AtkinsonHyperlegibleNext_400Regular.ttf'),
-  bold: font('atkinson-hyperlegible-next', '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
-  head: font('bricolage-grotesque', '600SemiBold/BricolageGrotesque_600SemiBold.ttf'),
-  latin: font('newsreader', '500Medium_Italic/Newsreader_500Medium_Italic.ttf'),
+  body: 'atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf',
+  bold: 'atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf',
+  head: 'bricolage-grotesque/600SemiBold/BricolageGrotesque_600SemiBold.ttf',
+  latin: 'newsreader/500Medium_Italic/Newsreader_500Medium_Italic.ttf',
 } as const;
 
 function colour(paint: Paint | undefined): string | null {
@@ -44,7 +41,7 @@ class Page {
   private readonly width: number;
   private readonly bottom: number;
 
-  constructor(paper: Paper, title: string) {
+  constructor(paper: Paper, title: string, fonts: string) {
     const [width, height] = SIZES[paper];
     this.doc = new PDFDocument({
       size: [width, height],
@@ -54,7 +51,7 @@ class Page {
       lang: 'en',
       tagged: true,
     });
-    for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, file);
+    for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, join(fonts, file));
     this.width = width - 2 * MARGIN;
     // Room for the foot.
     this.bottom = height - MARGIN - 26;
@@ -343,9 +340,13 @@ class Page {
   }
 }
 
-/** One tree as a PDF. @param madeOn ISO date printed at the foot */
-export function sheetPdf(sheet: Sheet, paper: Paper, madeOn: string): Promise<Buffer> {
-  const page = new Page(paper, `${sheet.tag}: ${sheet.name ?? 'not yet named'}`);
+/**
+ * One tree as a PDF.
+ * @param madeOn ISO date printed at the foot
+ * @param fonts folder of the font packages
+ */
+export function sheetPdf(sheet: Sheet, paper: Paper, madeOn: string, fonts: string): Promise<Buffer> {
+  const page = new Page(paper, `${sheet.tag}: ${sheet.name ?? 'not yet named'}`, fonts);
   page.head(sheet);
   for (const block of sheet.blocks) page.block(block);
   page.foot(sheet.foot, madeOn);

@@ -1,5 +1,6 @@
 // A real MariaDB with a clean schema, the service on top of it, and a client that keeps its cookie.
 import type { Server } from 'node:http';
+import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { v7 as newId } from 'uuid';
@@ -62,6 +63,28 @@ export class Client {
     const type = response.headers.get('content-type') ?? '';
     return { status: response.status, type, text, body: /json/.test(type) && text ? JSON.parse(text) : null };
   }
+  /** Sends bytes as they are. */
+  async raw(method: string, path: string, bytes: Buffer, type: string): Promise<Answer> {
+    const response = await fetch(this.base + path, {
+      method,
+      headers: { ...(this.cookie ? { cookie: this.cookie } : {}), 'content-type': type },
+      body: new Uint8Array(bytes),
+    });
+    const text = await response.text();
+    return { status: response.status, type: response.headers.get('content-type') ?? '', text, body: text ? JSON.parse(text) : null };
+  }
+
+  /** Fetches bytes. */
+  async bytes(path: string, headers: Record<string, string> = {}) {
+    const response = await fetch(this.base + path, { headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...headers } });
+    return {
+      status: response.status,
+      type: (response.headers.get('content-type') ?? '').split(';')[0] ?? '',
+      headers: response.headers,
+      bytes: Buffer.from(await response.arrayBuffer()),
+    };
+  }
+
   get = (path: string) => this.call('GET', `/api/v1${path}`);
   put = (path: string, body: unknown) => this.call('PUT', `/api/v1${path}`, body);
   post = (path: string, body: unknown) => this.call('POST', `/api/v1${path}`, body);
@@ -89,10 +112,20 @@ const PEOPLE: readonly [string, Role][] = [
 /** Starts the service on a free port with one person of each role. */
 export async function startService(): Promise<Service> {
   const sequelize = await freshDatabase();
-  const world: World = { sequelize, library: testLibrary, now: () => new Date(`${TODAY}T12:00:00Z`), newId };
+  const world: World = {
+    sequelize,
+    library: testLibrary,
+    now: () => new Date(`${TODAY}T12:00:00Z`),
+    newId,
+  };
   for (const [login, role] of PEOPLE)
     await addAccount({ id: newId(), name: `Test ${login}`, login, password: PASSWORD, role }, world.now());
-  const server: Server = createApp({ world, secret: 'test secret', limit: 100_000 }).listen(0, '127.0.0.1');
+  const server: Server = createApp({
+    world,
+    fonts: join(__dirname, '../../node_modules/@expo-google-fonts'),
+    secret: 'test secret',
+    limit: 100_000,
+  }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {
