@@ -78,7 +78,10 @@ describe('bad input gets a sentence and loses nothing', () => {
     await page.getByRole('textbox', { name: 'Level distance to the stem' }).fill('6');
     await page.getByRole('textbox', { name: 'Angle to the top' }).fill('65');
     await page.getByRole('textbox', { name: 'Angle to the base' }).fill('-10');
-    await page.getByText(/Step back to at least its height/).waitFor();
+    await page
+      .getByText(/Step back to at least its height/)
+      .first()
+      .waitFor();
   });
   it('a wrong password is told, and the name stays', async () => {
     const page = await town.phone();

@@ -179,7 +179,7 @@ function fromChanges(changes: readonly Change[], stage: AssessInput['lifeStage']
       source: 'repeat tolerances: US forest inventory quality objectives (from memory); rule: common practice, no source',
     });
     if (change.what === 'dbh' && change.course === 'better')
-      notes.push(statement('Growth beyond what the tape can differ by speaks for vigour.'));
+      notes.push({ ...statement('Growth beyond what the tape can differ by speaks for vigour.'), clause: 'its stem grows' });
     if (change.what === 'dbh' && change.course === 'steady' && change.trend.years >= STANDSTILL_YEARS && stage !== 'old')
       found.push({
         rank: VIGOUR.indexOf('fair'),

@@ -114,7 +114,10 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
       else checkKinds(taxon, `normal.${i}.kinds`, normal.sign, normal.kinds);
     });
     taxon.prone.forEach((id, i) => {
-      if (!agents.includes(id)) say(taxon, `prone.${i}`, unknownWord(id, agents));
+      const agent = library.agents.find((a) => a.id === id);
+      if (!agent) say(taxon, `prone.${i}`, unknownWord(id, agents));
+      else if (agent.hosts.length > 0 && !agent.hosts.some((host) => host === taxon.name || host === genusOf(taxon.name)))
+        say(taxon, `prone.${i}`, `"${id}" does not name ${taxon.name} or its genus among its hosts: ${agent.hosts.join(', ')}`);
     });
   }
   for (const agent of library.agents) {

@@ -22,7 +22,7 @@ export type SheetBlock =
   | { kind: 'heading'; words: string }
   | { kind: 'text'; words: string }
   | { kind: 'small'; words: string }
-  | { kind: 'caution'; words: string }
+  | { kind: 'caution'; words: readonly string[] }
   /** Label and value, two or more on a line. */
   | { kind: 'facts'; facts: readonly { label: string; value: string }[] }
   /** A scale with its bands; the place on it is null where a word stands beside the scale. */
@@ -111,7 +111,7 @@ function scale(judgement: Assessment, key: keyof typeof BANDS, label: string): S
 function judged(library: Library, visit: VisitView, visits: readonly VisitView[]): SheetBlock[] {
   const judgement = visit.judgement as unknown as Assessment;
   const { record } = visit;
-  const changes = changesOver(library, visits.map(lookOf)).filter((c) => c.trend);
+  const changes = changesOver(library, visits.map(lookOf)).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
   return [
     { kind: 'heading', words: `The last look: ${visit.by.name}, ${visit.finishedAt.slice(0, 10)}` },
     {
@@ -141,7 +141,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
             kind: 'text',
             words: `${capital(TARGET_WORDS[t.what])}, ${OCCUPANCY_WORDS[t.howOften]}: ${t.risk} (failure ${t.failure}, impact ${t.impact}, consequence ${t.consequence}).`,
           })),
-          { kind: 'caution', words: judgement.screening.method } as const,
+          { kind: 'caution', words: [judgement.screening.method] } as const,
         ]
       : []),
     ...(changes.length > 0 ? [{ kind: 'heading', words: 'Over the years' } as const] : []),
@@ -155,7 +155,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
       needs: option.needs.length > 0 ? `Needs ${listed(option.needs)}.` : '',
     })),
     { kind: 'heading', words: 'Cautions' },
-    ...judgement.cautions.map((words): SheetBlock => ({ kind: 'caution', words })),
+    { kind: 'caution', words: judgement.cautions },
   ];
 }
 

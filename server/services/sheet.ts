@@ -10,6 +10,8 @@ export type Paper = (typeof PAPERS)[number];
 /** Paper sizes in points of 1/72 inch: ISO 216 A4 and ANSI Letter. */
 const SIZES: Record<Paper, [number, number]> = { a4: [595.28, 841.89], letter: [612, 792] };
 const MARGIN = 44;
+/** Room for the foot of each page. */
+const FOOT = 28;
 const INK = '#241E18';
 const SOFT = '#5A5044';
 const RULE = '#C9BFA9';
@@ -45,7 +47,7 @@ class Page {
     const [width, height] = SIZES[paper];
     this.doc = new PDFDocument({
       size: [width, height],
-      margin: MARGIN,
+      margins: { top: MARGIN, left: MARGIN, right: MARGIN, bottom: MARGIN + FOOT },
       bufferPages: true,
       info: { Title: title, Creator: 'Dendrix' },
       lang: 'en',
@@ -53,8 +55,7 @@ class Page {
     });
     for (const [name, file] of Object.entries(FONTS)) this.doc.registerFont(name, join(fonts, file));
     this.width = width - 2 * MARGIN;
-    // Room for the foot.
-    this.bottom = height - MARGIN - 26;
+    this.bottom = height - MARGIN - FOOT;
   }
 
   /** Goes on to a new page when so much does not fit. */
@@ -142,17 +143,9 @@ class Page {
         this.write(block.words, 'body', 8.5, SOFT);
         doc.y += 2;
         break;
-      case 'caution': {
-        doc.font('body').fontSize(9.5);
-        const height = doc.heightOfString(block.words, { width: this.width - 14, lineGap: 1.5 }) + 6;
-        this.room(height);
-        const y = doc.y;
-        doc.rect(MARGIN, y, this.width, height).fill(SULPHUR_WASH);
-        doc.rect(MARGIN, y, 3, height).fill('#C99700');
-        doc.fillColor(INK).text(block.words, MARGIN + 10, y + 3, { width: this.width - 14, lineGap: 1.5 });
-        doc.y = y + height + 3;
+      case 'caution':
+        this.caution(block.words);
         break;
-      }
       case 'facts':
         this.facts(block.facts);
         break;
@@ -172,6 +165,20 @@ class Page {
         doc.y += 3;
         break;
     }
+  }
+
+  /** Cautions in one box, a line each. */
+  private caution(lines: readonly string[]): void {
+    const { doc } = this;
+    const words = lines.map((line) => `·  ${line}`).join('\n');
+    doc.font('body').fontSize(9.5);
+    const height = doc.heightOfString(words, { width: this.width - 16, lineGap: 1.5 }) + 6;
+    this.room(height);
+    const y = doc.y;
+    doc.rect(MARGIN, y, this.width, height).fill(SULPHUR_WASH);
+    doc.rect(MARGIN, y, 3, height).fill('#C99700');
+    doc.fillColor(INK).text(words, MARGIN + 10, y + 3, { width: this.width - 16, lineGap: 1.5 });
+    doc.y = y + height + 3;
   }
 
   private facts(facts: readonly { label: string; value: string }[]): void {

@@ -68,7 +68,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
             key={band.words}
             role="button"
             tabIndex={0}
-            aria-label={`Mark a sign ${band.words}`}
+            aria-label={`A sign ${band.words}`}
             style={{ cursor: 'pointer' }}
             onClick={() => onPick(band.at)}
             onKeyDown={(event: KeyboardEvent<SVGGElement>) => {

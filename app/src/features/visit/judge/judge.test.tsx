@@ -1,0 +1,246 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { fireEvent, render, screen, within } from '@testing-library/react';
+import { useState } from 'react';
+import type { Assessment } from '@dendrix/core/condition';
+import { EMPTY_RECORD, organisation, type VisitName, type VisitView } from '@dendrix/core/contracts';
+import { EMPTY_ENTRY, readEntry, type Entry } from '@dendrix/core/measure';
+import { STEM_SIDES, ZONES } from '@dendrix/core/knowledge';
+import { taxonNamed } from '@/features/shell/library';
+import { OverTheYears } from '@/features/tree/OverTheYears';
+import { newDraft, type VisitDraft } from '../draft';
+import { judgementOf } from '../submission';
+import { JudgeStep } from './JudgeStep';
+
+jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn() }) }));
+
+const DATE = '2026-06-15';
+const treeId = '01976a00-0000-7000-8000-000000000001';
+const PICKED = organisation.parse({});
+const NAME: VisitName = {
+  taxon: 'Quercus rubra',
+  level: 'species',
+  rule: 'three-lines',
+  confirmed: true,
+  probability: 0.97,
+  why: 'Bark, twig and leaf.',
+};
+const CUSTOM = { units: 'metric', stem: 'diameter', breastHeight: 1.3 } as const;
+const draftOf = (part: Partial<VisitDraft>): VisitDraft => ({
+  ...newDraft(treeId, new Date(`${DATE}T10:00:00Z`), { planted: true, lifeStage: 'mature' }),
+  looked: [...ZONES],
+  ...part,
+});
+const measured = (part: Partial<Entry>) => ({ ...EMPTY_ENTRY, ...part });
+
+let judged: Assessment;
+let kept: VisitDraft;
+function Judge({ begun, before = [] }: { begun: VisitDraft; before?: VisitView[] }) {
+  const [draft, setDraft] = useState(begun);
+  kept = draft;
+  judged = judgementOf(draft, NAME, readEntry(draft.measure, CUSTOM, taxonNamed(NAME.taxon), null), DATE, PICKED, before);
+  return (
+    <JudgeStep
+      draft={draft}
+      name={NAME}
+      judgement={judged}
+      date={DATE}
+      change={(part) => setDraft((now) => ({ ...now, ...(typeof part === 'function' ? part(now) : part) }))}
+      onMark={() => {}}
+      onSend={() => {}}
+      problem={null}
+      empty={false}
+    />
+  );
+}
+const show = (part: Partial<VisitDraft>, before: VisitView[] = []) => {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+  client.setQueryData(['organisation'], PICKED);
+  return render(
+    <QueryClientProvider client={client}>
+      <Judge begun={draftOf(part)} before={before} />
+    </QueryClientProvider>,
+  );
+};
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
+const write = (name: string, value: string) => fireEvent.change(screen.getByRole('textbox', { name }), { target: { value } });
+
+const CONK = { id: 'basal-conk', zone: 'collar' as const, kind: 'bracket' };
+
+describe('a statement', () => {
+  it('opens to its rule, what it rests on and its source, and closes again', () => {
+    show({ signs: [CONK] });
+    const row = screen.getAllByRole('button', { name: /Rule and evidence$/ })[0] as HTMLElement;
+    expect(screen.queryByText(/^Rule:/)).toBeNull();
+    fireEvent.click(row);
+    expect(screen.getByText(/^Rule: /)).toBeTruthy();
+    expect(screen.getByText(/^Rests on: /)).toBeTruthy();
+    expect(row.getAttribute('aria-expanded')).toBe('true');
+    fireEvent.click(row);
+    expect(screen.queryByText(/^Rule:/)).toBeNull();
+  });
+  it('each of the judgement’s own is on the screen', () => {
+    show({ signs: [CONK, { id: 'thin-crown', zone: 'crown-top', percent: 40 }] });
+    for (const scale of [judged.vigour, judged.soundness, judged.hiddenDecay])
+      for (const reason of scale.reasons) expect(screen.getAllByText(reason).length).toBeGreaterThan(0);
+  });
+});
+
+describe('seeing it otherwise', () => {
+  it('needs another band and a reason; the rules’ word stays beside it; it can be taken back', () => {
+    show({ signs: [CONK] });
+    press('I see soundness otherwise');
+    const keep = screen.getByRole('button', { name: 'Keep mine' });
+    expect(keep.getAttribute('aria-disabled')).toBe('true');
+    // What the rules say is no other band.
+    expect(
+      within(screen.getByRole('radiogroup', { name: 'Soundness as I see it' })).queryByRole('radio', { name: 'Serious weakness' }),
+    ).toBeNull();
+    fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Soundness as I see it' })).getByRole('radio', { name: 'Weakness' }));
+    expect(keep.getAttribute('aria-disabled')).toBe('true');
+    write('Why, for soundness', 'An old dry bracket on a dead buttress.');
+    fireEvent.click(keep);
+    expect(kept.overrules).toEqual([{ what: 'soundness', to: 'weakness', why: 'An old dry bracket on a dead buttress.' }]);
+    expect(screen.getByText('The rules say: serious weakness.')).toBeTruthy();
+    expect(screen.getByText(/Milder than the rules: a second pair of eyes should see why/)).toBeTruthy();
+    press('Back to what the rules say of soundness');
+    expect(kept.overrules).toEqual([]);
+    expect(judged.soundness.band).toBe('serious weakness');
+  });
+  it('a date is typed and must lie ahead', () => {
+    show({});
+    press('I see the date otherwise');
+    write('Why, for the date', 'Works begin then.');
+    write('Come back by', '2020-01-01');
+    expect(screen.getByRole('button', { name: 'Keep mine' }).getAttribute('aria-disabled')).toBe('true');
+    write('Come back by', '2026-09-01');
+    press('Keep mine');
+    expect(judged.comeBack.by).toBe('2026-09-01');
+  });
+  it('leaving it changes nothing', () => {
+    show({ signs: [CONK] });
+    press('I see vigour otherwise');
+    press('Leave it');
+    expect(kept.overrules).toEqual([]);
+  });
+});
+
+describe('signs set aside', () => {
+  it('the person sets one aside with a reason, and lets it count again', () => {
+    show({ signs: [CONK] });
+    press('Set aside: Conk at the base, root collar');
+    write('Why it does not count here', 'Mulch mushrooms, not on the tree.');
+    press('Set it aside');
+    expect(judged.soundness.band).toBe('no weakness seen');
+    expect(screen.getByText(/^Set aside: conk at the base, root collar/)).toBeTruthy();
+    press('Let it count again');
+    expect(judged.soundness.band).toBe('serious weakness');
+  });
+  it('one that is normal for the kind can be put back with a word why', () => {
+    show({ signs: [{ id: 'dead-branches', zone: 'crown-low', size: 'fine', where: 'inside-shade-line' }] });
+    expect(judged.normalHere).toHaveLength(1);
+    press('Count it all the same');
+    write('Why it counts here', 'They are live limbs of last year.');
+    press('Put it back');
+    expect(judged.normalHere).toHaveLength(0);
+  });
+});
+
+describe('causes', () => {
+  it('a look for next that finds nothing is kept, changes the odds, and can be taken back', () => {
+    show({
+      looked: [],
+      signs: [
+        { id: 'tip-dieback', zone: 'crown-top', percent: 40 },
+        { id: 'thin-crown', zone: 'crown-top', percent: 40 },
+      ],
+    });
+    const before = judged.agents.map((a) => a.probability);
+    const button = screen.getAllByRole('button', { name: /: looked for, not there$/ })[0] as HTMLElement;
+    fireEvent.click(button);
+    expect(kept.absent).toHaveLength(1);
+    expect(judged.agents.map((a) => a.probability)).not.toEqual(before);
+    press(/^Take back: /);
+    expect(kept.absent).toEqual([]);
+  });
+});
+
+describe('what is beneath', () => {
+  it('is not screened until it is said, and then by part and target', () => {
+    show({ signs: [CONK] });
+    expect(screen.getByText(/nothing is said about people or property/)).toBeTruthy();
+    press('Say what is beneath');
+    fireEvent.click(screen.getByRole('radio', { name: 'Much of the day' }));
+    expect(screen.getByText('Field screening: moderate')).toBeTruthy();
+    press('Something else beneath');
+    expect(kept.beneath).toHaveLength(2);
+    press('Take back what is beneath, 2');
+    fireEvent.click(screen.getByRole('radio', { name: 'Nothing' }));
+    expect(screen.getByText('Field screening: low')).toBeTruthy();
+  });
+});
+
+describe('works near it', () => {
+  it('ask for the stem first, then tell where they lie', () => {
+    show({ works: [{ kind: 'trench', distance: 2 }] });
+    expect(screen.getByText(/Measure the stem first/)).toBeTruthy();
+  });
+  it('are drawn and told, and can be taken back', () => {
+    show({ measure: measured({ stems: ['50'] }) });
+    press('Works are planned near it');
+    write('Nearest distance to the stem', 'far');
+    expect(screen.getByRole('button', { name: 'Add these works' }).getAttribute('aria-disabled')).toBe('true');
+    write('Nearest distance to the stem', '2');
+    press('Add these works');
+    expect(screen.getByRole('img', { name: /^Root zone of 6\.0 m from above/ })).toBeTruthy();
+    expect(screen.getAllByText(/would cut the roots that hold the tree/).length).toBeGreaterThan(0);
+    press('Take back works 1');
+    expect(kept.works).toEqual([]);
+  });
+});
+
+describe('change since earlier visits', () => {
+  const visit = (date: string, opening: number): VisitView => ({
+    id: `01976a00-0000-7000-8000-0000000${date.slice(0, 4)}a`,
+    treeId,
+    by: { id: treeId, name: 'Somebody' },
+    startedAt: `${date}T09:00:00.000Z`,
+    finishedAt: `${date}T09:20:00.000Z`,
+    timeZone: 'UTC',
+    libraryVersion: 'x',
+    record: { ...EMPTY_RECORD, looked: [...STEM_SIDES], signs: [{ id: 'cavity', zone: 'stem-e', opening }] },
+    name: null,
+    judgement: {},
+    amends: null,
+  });
+  it('is told in the judgement and worsens it', () => {
+    show({ signs: [{ id: 'cavity', zone: 'stem-e', opening: 0.09 }] }, [visit('2023-06-01', 0.04)]);
+    expect(screen.getByText('Since earlier visits')).toBeTruthy();
+    expect(judged.soundness.band).toBe('serious weakness');
+  });
+  it('on the tree’s page a real worsening is told first, with its readings drawn', () => {
+    render(<OverTheYears visits={[visit('2026-06-01', 0.12), visit('2023-06-01', 0.04)]} />);
+    expect(screen.getByText('One thing gets worse')).toBeTruthy();
+    expect(screen.getByRole('img', { name: /^Cavity, east side of the stem: larger, 40 mm in 2023, 12 cm in 2026/ })).toBeTruthy();
+  });
+  it('a visit that was amended gives way to the one that amends it', () => {
+    const wrong = visit('2025-06-01', 0.9);
+    const right = { ...visit('2025-06-01', 0.05), id: '01976a00-0000-7000-8000-00000000000f', amends: wrong.id };
+    render(<OverTheYears visits={[right, wrong, visit('2023-06-01', 0.05)]} />);
+    expect(screen.queryByText(/gets worse/)).toBeNull();
+  });
+  it('one visit has no story', () => {
+    const { container } = render(<OverTheYears visits={[visit('2026-06-01', 0.1)]} />);
+    expect(container.textContent).toBe('');
+  });
+});
+
+describe('the profile', () => {
+  it('is the organisation’s until the person picks another, and is not kept when it is the same', () => {
+    show({ signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] });
+    fireEvent.click(screen.getByRole('radio', { name: 'Habitat first' }));
+    expect(kept.profile).toBe('habitat');
+    expect(judged.options[0]?.do).toBe('keep as habitat');
+    fireEvent.click(screen.getByRole('radio', { name: 'Amenity and safety' }));
+    expect(kept.profile).toBeNull();
+  });
+});

@@ -1,0 +1,275 @@
+import { fireEvent, render, screen, within } from '@testing-library/react';
+import { useState } from 'react';
+import { EMPTY_RECORD, type SignSeen, type VisitView } from '@dendrix/core/contracts';
+import { ZONES } from '@dendrix/core/knowledge';
+import { library, taxonNamed } from '@/features/shell/library';
+import { newDraft, resumed, type VisitDraft } from '../draft';
+import { Percent } from './Percent';
+import { SignForm } from './SignForm';
+import { SignSheet } from './SignSheet';
+import { StemHeights } from './StemHeights';
+import { WalkStep } from './WalkStep';
+
+jest.mock('@/offline/pictures', () => ({ keepPicture: jest.fn(), keptPicture: jest.fn(async () => undefined), dropPicture: jest.fn() }));
+
+const treeId = '01976a00-0000-7000-8000-000000000001';
+const NOW = new Date('2026-06-15T10:00:00Z');
+const fresh = (part: Partial<VisitDraft> = {}): VisitDraft => ({
+  ...newDraft(treeId, NOW, { planted: true, lifeStage: 'mature' }),
+  ...part,
+});
+const tree = { id: treeId, tag: 'Q 1', place: 'Ferry Street', latitude: 45.6, longitude: -31.2, dbh: 0.5, height: 15 } as never;
+const signNamed = (id: string) => {
+  const sign = library.signs.find((s) => s.id === id);
+  if (!sign) throw new Error(`no sign ${id}`);
+  return sign;
+};
+
+/** A walk step that keeps its draft, and shows it to the test. */
+function Walk({ begun, last, onMark = () => {} }: { begun: VisitDraft; last?: VisitView; onMark?: (marking: unknown) => void }) {
+  const [draft, setDraft] = useState(begun);
+  kept = draft;
+  return (
+    <WalkStep
+      draft={draft}
+      change={(part) => setDraft((now) => ({ ...now, ...(typeof part === 'function' ? part(now) : part) }))}
+      last={last}
+      tree={tree}
+      taxon={null}
+      onMark={onMark}
+    />
+  );
+}
+let kept: VisitDraft;
+
+const visit = (signs: SignSeen[]): VisitView => ({
+  id: '01976a00-0000-7000-8000-00000000000a',
+  treeId,
+  by: { id: '01976a00-0000-7000-8000-00000000000b', name: 'Somebody' },
+  startedAt: '2025-06-01T09:00:00.000Z',
+  finishedAt: '2025-06-01T09:20:00.000Z',
+  timeZone: 'Atlantic/Azores',
+  libraryVersion: 'x',
+  record: { ...EMPTY_RECORD, looked: [...ZONES], signs },
+  name: null,
+  judgement: {},
+  amends: null,
+});
+
+describe('walking round', () => {
+  it('"nothing here" is one tap and goes on to the next side', () => {
+    render(<Walk begun={fresh()} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Nothing here' }));
+    expect(kept.looked).toEqual(['stem-n']);
+    expect(screen.getByRole('heading', { name: 'Now the north-east side of the stem' })).toBeTruthy();
+  });
+  it('a side that cannot be reached is kept apart from one that was seen', () => {
+    render(<Walk begun={fresh()} />);
+    fireEvent.click(screen.getByRole('button', { name: /^Can’t get there/ }));
+    expect(kept).toMatchObject({ looked: [], blocked: [{ zone: 'stem-n' }] });
+    expect(screen.getByText(/0 of 8 sides seen/)).toBeTruthy();
+  });
+  it('shows what was there last time and takes "same" and "gone" by one tap', () => {
+    render(
+      <Walk
+        begun={fresh()}
+        last={visit([
+          { id: 'cavity', zone: 'stem-n', opening: 0.1, height: 1.4 },
+          { id: 'burl', zone: 'stem-n' },
+        ])}
+      />,
+    );
+    expect(screen.getByText(/Cavity at 1\.4 m, 10 cm open/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Cavity is the same' }));
+    expect(kept.signs).toEqual([expect.objectContaining({ id: 'cavity', trend: 'same', opening: 0.1 })]);
+    // The side counts as looked at from here on, so the burl that was not marked again is gone.
+    expect(screen.getByText('Looked at now and not marked again: gone.')).toBeTruthy();
+  });
+  it('"larger" hands over the old sign, so that only its size is asked', () => {
+    const onMark = jest.fn();
+    const old = { id: 'cavity', zone: 'stem-n' as const, opening: 0.1 };
+    render(<Walk begun={fresh()} last={visit([old])} onMark={onMark} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Cavity is larger' }));
+    expect(onMark).toHaveBeenCalledWith({ zone: 'stem-n', larger: old });
+  });
+  it('a sounding is a mark a side, can be taken back, and a dull one warns', () => {
+    render(<Walk begun={fresh()} />);
+    fireEvent.click(screen.getByRole('radio', { name: 'Dull' }));
+    expect(kept.sounding).toEqual([{ zone: 'stem-n', sound: 'dull' }]);
+    expect(screen.getByText(/Little sound wood behind the bark/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^north side of the stem: not looked at, rings dull/ })).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Not sounded after all' }));
+    expect(kept.sounding).toEqual([]);
+  });
+  it('a drilling is typed as the strip shows it, and says it is for a qualified assessor', () => {
+    render(<Walk begun={fresh()} />);
+    fireEvent.click(screen.getByRole('button', { name: 'A resistance drill was used' }));
+    expect(screen.getByText(/for a qualified assessor/)).toBeTruthy();
+    fireEvent.change(screen.getByRole('textbox', { name: 'Sound wood under the bark, north side' }), { target: { value: '9' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Then soft' }));
+    expect(kept.drillings).toEqual([expect.objectContaining({ zone: 'stem-n', shell: 0.09, decayMet: true, from: 'typed' })]);
+  });
+  it('taking a sign back takes its pictures with it; making a side blank clears all that was said of it', () => {
+    const photo = {
+      id: 'p',
+      zone: 'stem-n' as const,
+      sign: 'burl',
+      takenAt: NOW.toISOString(),
+      timeFrom: 'device' as const,
+      latitude: null,
+      longitude: null,
+      width: 4,
+      height: 3,
+      bytes: 9,
+    };
+    render(
+      <Walk
+        begun={fresh({
+          signs: [{ id: 'burl', zone: 'stem-n', photos: ['p'] }],
+          photos: [photo],
+          looked: ['stem-n'],
+          sounding: [{ zone: 'stem-n', sound: 'clear' }],
+        })}
+      />,
+    );
+    fireEvent.click(screen.getByRole('button', { name: /^north side of the stem/ }));
+    fireEvent.click(screen.getByRole('button', { name: 'Take back burl' }));
+    expect(kept).toMatchObject({ signs: [], photos: [] });
+    fireEvent.click(screen.getByRole('button', { name: 'Make it blank again' }));
+    expect(kept).toMatchObject({ looked: [], sounding: [] });
+  });
+});
+
+describe('the side of the stem from the ground up', () => {
+  it('is worked by touch and by key, and shows last visit’s signs beside today’s', () => {
+    const onPick = jest.fn();
+    render(
+      <StemHeights
+        zone="stem-e"
+        signs={[{ id: 'burl', zone: 'stem-e', height: 1.5 }]}
+        before={[{ id: 'cavity', zone: 'stem-e', height: 0.5 }]}
+        onPick={onPick}
+      />,
+    );
+    fireEvent.click(screen.getByRole('button', { name: /^A sign at the foot/ }));
+    fireEvent.keyDown(screen.getByRole('button', { name: /^A sign out of reach/ }), { key: 'Enter' });
+    fireEvent.keyDown(screen.getByRole('button', { name: /^A sign above 4 m/ }), { key: 'Tab' });
+    expect(onPick.mock.calls.map(([m]) => m)).toEqual([0.2, 3]);
+    expect(screen.getByText('Burl')).toBeTruthy();
+    expect(screen.getByText('Cavity')).toBeTruthy();
+  });
+});
+
+describe('a share against reference cards', () => {
+  function Share({ card }: { card: 'see-through' | undefined }) {
+    const [value, setValue] = useState<number | undefined>(undefined);
+    return <Percent label="See-through" value={value} card={card} onChange={setValue} />;
+  }
+  it('steps by five, never beyond the ends, and the cards move with it', () => {
+    render(<Share card="see-through" />);
+    expect(screen.getByText('not said')).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: '30 percent' }));
+    expect(screen.getByRole('radio', { name: '30 percent' }).getAttribute('aria-checked')).toBe('true');
+    fireEvent.click(screen.getByRole('button', { name: 'See-through: 5 percent more' }));
+    expect(screen.getByRole('radio', { name: '35 percent' }).getAttribute('aria-checked')).toBe('true');
+    expect(screen.getAllByRole('radio').map((r) => r.getAttribute('aria-label'))).toEqual(['25 percent', '35 percent', '45 percent']);
+    for (let i = 0; i < 30; i++) fireEvent.click(screen.getByRole('button', { name: 'See-through: 5 percent less' }));
+    expect(screen.getByText('0 %')).toBeTruthy();
+  });
+  it('without a card there is the step alone', () => {
+    render(<Share card={undefined} />);
+    expect(screen.queryAllByRole('radio')).toHaveLength(0);
+  });
+});
+
+describe('a sign', () => {
+  it('asks what its file asks, in the person’s units, and keeps what was tapped', () => {
+    const onAdd = jest.fn();
+    render(<SignForm sign={signNamed('cavity')} zone="stem-e" begun={{ height: 1.5 }} onAdd={onAdd} />);
+    expect((screen.getByRole('textbox', { name: 'Height above ground' }) as HTMLInputElement).value).toBe('1.5');
+    fireEvent.change(screen.getByRole('textbox', { name: 'Width of the opening' }), { target: { value: '14' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
+    expect(onAdd).toHaveBeenCalledWith({ id: 'cavity', zone: 'stem-e', height: 1.5, opening: 0.14 }, []);
+  });
+  it('what is no number is told and holds the record back', () => {
+    const onAdd = jest.fn();
+    render(<SignForm sign={signNamed('cavity')} zone="stem-e" onAdd={onAdd} />);
+    fireEvent.change(screen.getByRole('textbox', { name: 'Width of the opening' }), { target: { value: 'wide' } });
+    expect(screen.getByRole('alert').textContent).toMatch(/Write a number/);
+    fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
+    expect(onAdd).not.toHaveBeenCalled();
+  });
+  it('that is larger asks its size alone, with the old one beside it', () => {
+    const before: SignSeen = { id: 'tip-dieback', zone: 'crown-top', percent: 20 };
+    const onAdd = jest.fn();
+    render(
+      <SignForm
+        sign={signNamed('tip-dieback')}
+        zone="crown-top"
+        begun={{ ...before, trend: 'larger' }}
+        before={before}
+        sizeOnly
+        onAdd={onAdd}
+      />,
+    );
+    expect(screen.getByText('last time 20 %')).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: '30 percent' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Record the new size' }));
+    expect(onAdd).toHaveBeenCalledWith(expect.objectContaining({ percent: 30, trend: 'larger' }), []);
+  });
+  it.each(library.signs.map((s) => [s.id, s] as const))(
+    '%s: every field has a control, and it can be recorded as it stands',
+    (_id, sign) => {
+      const onAdd = jest.fn();
+      const { unmount } = render(<SignForm sign={sign} zone={sign.zones[0] ?? 'stem-n'} onAdd={onAdd} />);
+      const fields = Object.keys(sign.fields).filter((f) => f !== 'trend');
+      const controls =
+        screen.getAllByRole('textbox').length - 1 + screen.queryAllByRole('radiogroup').length + screen.queryAllByRole('group').length;
+      expect(controls).toBeGreaterThanOrEqual(fields.length);
+      fireEvent.click(screen.getByRole('button', { name: `Record ${sign.label.toLowerCase()}` }));
+      expect(onAdd).toHaveBeenCalledTimes(1);
+      unmount();
+    },
+  );
+});
+
+describe('choosing a sign', () => {
+  const open = (taxon: string | null) => render(<SignSheet zone="stem-e" taxon={taxon} onAdd={() => {}} onClose={() => {}} />);
+  it('signs of what the kind is known for come first', () => {
+    open('Fraxinus americana');
+    expect(screen.getByText('Signs of what Fraxinus is known for')).toBeTruthy();
+    const names = within(screen.getByRole('dialog'))
+      .getAllByRole('button')
+      .map((b) => b.textContent ?? '');
+    expect(names.findIndex((n) => n.startsWith('Exit holes'))).toBeLessThan(names.findIndex((n) => n.startsWith('Ants')));
+  });
+  it('only signs of the zone are offered, and words find them', () => {
+    open(null);
+    expect(screen.queryByRole('button', { name: /^Mildew/ })).toBeNull();
+    fireEvent.change(screen.getByRole('textbox', { name: 'Find a sign' }), { target: { value: 'gum' } });
+    expect(screen.getByRole('button', { name: /^Bleeding or gum/ })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /^Cavity/ })).toBeNull();
+    fireEvent.change(screen.getByRole('textbox', { name: 'Find a sign' }), { target: { value: 'zzz' } });
+    expect(screen.getByText(/No sign goes by these words/)).toBeTruthy();
+  });
+});
+
+describe('a draft begun by an older version', () => {
+  it('gets what came in since, and its height by angles goes on as the tangent method', () => {
+    const old = {
+      ...fresh(),
+      measure: { stems: ['188'], heightHow: 'angles', distance: '20', top: '38', base: '-4' },
+    } as unknown as VisitDraft;
+    for (const key of ['sounding', 'photos', 'beneath', 'overrules'] as const) delete (old as Partial<VisitDraft>)[key];
+    const now = resumed(fresh(), old);
+    expect(now.measure).toMatchObject({ stems: ['188'], heightHow: 'tangent', distance: '20', heights: [] });
+    expect(now).toMatchObject({ sounding: [], photos: [], beneath: [], overrules: [] });
+  });
+});
+
+describe('the library behind it', () => {
+  it('every zone has signs to choose from but the surroundings', () => {
+    for (const zone of ZONES.filter((z) => z !== 'surroundings')) expect(library.signs.some((s) => s.zones.includes(zone))).toBe(true);
+    expect(taxonNamed('Fraxinus americana')).not.toBeNull();
+  });
+});
