@@ -1,11 +1,14 @@
 // How fast the core is, as ratios against a baseline measured in the same run, and how well the naming keeps its word on simulated
-// observers. Numbers are printed, never asserted. `npm run bench` does all; `npm run bench -- speed` or `-- naming` one of the two.
+// observers. Numbers are printed, never asserted. `npm run bench` does all; `npm run bench -- speed`, `-- naming` or `-- causes` one of them.
 import { performance } from 'node:perf_hooks';
 import { assess, assessRequest, toAssessInput } from '@dendrix/core/condition';
 import { readTreeList } from '@dendrix/core/exchange';
 import { identify, identifyRequest, lookNext, modelOf, nameFinder, rank } from '@dendrix/core/identify';
+import { CARD_STEPS, referenceCard } from '@dendrix/core/figures';
+import { ZONES } from '@dendrix/core/knowledge';
 import { loadLibrary } from '@dendrix/library';
 import { inBrowser } from './bench-browser';
+import { causes } from './bench-causes';
 import { naming } from './bench-naming';
 
 const library = loadLibrary();
@@ -21,6 +24,13 @@ function time(run: () => unknown, times = 30): number {
       return performance.now() - start;
     }),
   );
+}
+
+/** The cards are kept once drawn, so the first drawing is timed once. */
+function cardsTime(): number {
+  const start = performance.now();
+  for (const percent of CARD_STEPS) referenceCard('cover', percent);
+  return performance.now() - start;
 }
 
 /** Speed here, and of ranking and look next in the browser the app runs in. */
@@ -42,6 +52,18 @@ async function speed(): Promise<void> {
     library,
     assessRequest.parse({ date: '2026-06-01', taxon: 'Ulmus americana', signs: [{ id: 'wilting', zone: 'crown-top', percent: 20 }] }),
   );
+  const seen = library.signs.slice(0, 8).map((sign) => ({ id: sign.id, zone: sign.zones[0], percent: 20 }));
+  const much = toAssessInput(
+    library,
+    assessRequest.parse({
+      date: '2026-06-01',
+      taxon: 'Ulmus americana',
+      looked: [...ZONES],
+      signs: seen,
+      beneath: [{ what: 'road', howOften: 'frequent' }],
+      before: ['2019', '2021', '2023', '2025'].map((year) => ({ date: `${year}-06-01`, looked: [...ZONES], signs: seen })),
+    }),
+  );
   const rows = 5000;
   const list = [
     'tag,species,girth,lat,lon',
@@ -53,7 +75,9 @@ async function speed(): Promise<void> {
 
   const measured: [string, number][] = [
     [`identify, ${library.taxa.length} taxa, with look next`, time(() => identify(library, request))],
-    ['assess', time(() => assess(library, look))],
+    ['assess, one sign', time(() => assess(library, look))],
+    ['assess, eight signs and four earlier looks', time(() => assess(library, much))],
+    ['reference cards of one kind, first time', cardsTime()],
     ['resolve a misspelt name', time(() => names.resolve('Acer plantanoides'))],
     [`read a list of ${rows} rows`, time(() => readTreeList(list, { names, thisYear: 2026 }), 5)],
   ];
@@ -69,5 +93,6 @@ async function speed(): Promise<void> {
   await inBrowser(request);
 }
 
-if (only !== 'naming') await speed();
-if (only !== 'speed') naming(library);
+if (!only || only === 'speed') await speed();
+if (!only || only === 'naming') naming(library);
+if (!only || only === 'causes') causes(library);

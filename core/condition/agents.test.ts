@@ -440,9 +440,13 @@ describe('the differential', () => {
 });
 
 describe('look next', () => {
-  it('between dieback and borer on an ash it sends to the holes', () => {
-    const { lookNext } = run({ taxon: 'Fraxinus americana', signs: [sign('tip-dieback', { percent: 30 }), sign('epicormic-stem')] });
-    expect(lookNext.map((l) => l.sign)).toContain('exit-holes');
+  it('a birch that dies from the top sends one to the holes and the brackets', () => {
+    const { lookNext } = run({
+      taxon: 'Betula papyrifera',
+      signs: [sign('tip-dieback', { percent: 30 }), sign('dead-branches', { size: 'large' })],
+    });
+    expect(lookNext.map((l) => l.sign)).toEqual(expect.arrayContaining(['exit-holes']));
+    expect(lookNext.some((l) => l.shownBy.includes('Bronze birch borer') || l.shownBy.includes('Birch polypore'))).toBe(true);
   });
   it('names what each answer speaks for', () => {
     const [first] = run({

@@ -13,7 +13,7 @@ export const CHANCE: Record<Frequency, number> = { always: 0.95, usually: 0.7, s
 /** How common an agent is on its hosts, against the others; `absent` from a district still leaves room for its first case. */
 const PRIOR: Record<Agent['prior'] | 'absent', number> = { common: 1, occasional: 0.4, rare: 0.12, absent: 0.01 };
 /** Chance of meeting a sign on a tree with nothing behind it that the library knows, by the word of the sign's record. */
-const BACKGROUND: Record<Sign['background'], number> = { common: 0.2, occasional: 0.08, rare: 0.025 };
+const BACKGROUND: Record<Sign['background'], number> = { common: 0.2, occasional: 0.08, rare: 0.025, never: 0.003 };
 /** A sign that is not the agent's still turns up beside it, about as often as on any tree. */
 const BESIDE = 0.6;
 /** Weight of "cause unknown" before anything is seen, as much as three common agents. Chosen, not measured. */
@@ -56,7 +56,12 @@ export const livesOn = (agent: Pick<Agent, 'hosts'>, name: string | null): boole
 const background = (sign: Sign) => BACKGROUND[sign.background];
 
 /** The causes that could be behind signs on a host in a district and month. */
-function hypotheses(library: Library, input: AssessInput, aside: readonly SetAside[], district: District | undefined): Hypothesis[] {
+export function hypotheses(
+  library: Library,
+  input: Pick<AssessInput, 'taxon' | 'name' | 'date' | 'latitude'>,
+  aside: readonly SetAside[],
+  district: District | undefined,
+): Hypothesis[] {
   const month = recordMonth(input.date, input.latitude);
   const agents = library.agents
     .filter((agent) => livesOn(agent, input.name))
@@ -146,14 +151,17 @@ export function weighCauses(
     const log = [...byPart.values()].reduce((sum, part) => sum + discounted(part), Math.log(cause.prior));
     return { cause, log, because };
   });
-  // An agent that explains none of the signs is no answer to them.
-  const explaining = scored.filter(({ cause }) => !cause.agent || cause.agent.signs.some((s) => seenIds.includes(s.sign)));
-  const highest = Math.max(...explaining.map((s) => s.log));
-  const sum = explaining.reduce((acc, s) => acc + Math.exp(s.log - highest), 0);
+  // An agent that explains none of the signs is no answer to them: if it is there, they came by chance, from something unknown.
+  const explains = ({ agent }: Hypothesis) => !agent || agent.signs.some((s) => seenIds.includes(s.sign));
+  const highest = Math.max(...scored.map((s) => s.log));
+  const weight = (log: number) => Math.exp(log - highest);
+  const sum = scored.reduce((acc, s) => acc + weight(s.log), 0);
+  const byChance = scored.reduce((acc, s) => acc + (explains(s.cause) ? 0 : weight(s.log)), 0);
+  const explaining = scored.filter((s) => explains(s.cause));
   return explaining
     .map(({ cause, log, because }) => ({
       ...cause,
-      probability: Math.exp(log - highest) / sum,
+      probability: (weight(log) + (cause.id === UNKNOWN_CAUSE ? byChance : 0)) / sum,
       because:
         cause.id === UNKNOWN_CAUSE
           ? ['No agent of the library need be behind it.']

@@ -80,7 +80,7 @@ const inPolygon = (polygon: readonly Pt[], [x, y]: Pt): boolean => {
 };
 
 /** Distance between the points at which a share is measured. */
-const SAMPLE = 0.8;
+const SAMPLE = 1.2;
 
 /** Sample points of a region. */
 function samples(inside: (p: Pt) => boolean): Pt[] {
@@ -98,10 +98,10 @@ function patchesOver(blobs: readonly Blob[], region: readonly Pt[]): (share: num
     let least = Infinity;
     for (const blob of blobs) {
       const [dx, dy] = [x - blob.at[0], y - blob.at[1]];
-      const r = Math.hypot(dx, dy);
-      // A patch reaches no further than this, whatever its form; most need not be looked at.
-      if (r > least * blob.furthest) continue;
-      least = Math.min(least, r / blobReach(blob, Math.atan2(dx, dy)));
+      const square = dx * dx + dy * dy;
+      // A patch reaches no further than its furthest corner; most need not be looked at.
+      if (square > (least * blob.furthest) ** 2) continue;
+      least = Math.min(least, Math.sqrt(square) / blobReach(blob, Math.atan2(dx, dy)));
     }
     return least;
   }).sort();

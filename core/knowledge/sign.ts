@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PRIORS, sentenceText, STAGES } from './taxon';
+import { sentenceText, STAGES } from './taxon';
 
 /** The zones of a tree that are looked at, or not, in a visit. */
 export const ZONES = [
@@ -75,6 +75,9 @@ export type SignField = (typeof SIGN_FIELDS)[number];
 /** How a sign stands against the last visit. */
 export const TRENDS = ['larger', 'same', 'gone'] as const;
 
+/** How often a sign is met with nothing of the library behind it; `never` for one that is itself the trace of its cause. */
+export const BACKGROUNDS = ['common', 'occasional', 'rare', 'never'] as const;
+
 /** What it takes to find a sign: a look from the ground, a look from near or by hand lens, a mallet, a probe, digging. */
 export const WAYS_TO_FIND = ['look', 'close', 'sound', 'probe', 'dig'] as const;
 
@@ -128,7 +131,7 @@ export const signSchema = z.strictObject({
     }),
   ),
   /** How often it is met on trees with nothing of the library behind it. */
-  background: z.enum(PRIORS).default('occasional'),
+  background: z.enum(BACKGROUNDS).default('occasional'),
   /** What it takes to find it; a sign that needs a mallet is not ruled out by looking. */
   found: z.enum(WAYS_TO_FIND).default('look'),
   /** How the year bears on it: only told in leaf, usual while leafing out, usual in autumn. */

@@ -19,6 +19,7 @@ const BACKGROUND_SAYS: Record<Sign['background'], string> = {
   common: 'Met on many trees with nothing in particular behind it.',
   occasional: 'Met now and then with nothing in particular behind it.',
   rare: 'Seldom met without a cause.',
+  never: 'The trace of its cause itself.',
 };
 const SHOWN_CARDS = [5, 10, 20, 30, 45, 60, 80];
 const fieldWords = (field: string, spec: { label?: string | undefined; unit?: string | undefined; words?: string[] | undefined }) =>
