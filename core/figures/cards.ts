@@ -80,7 +80,7 @@ const inPolygon = (polygon: readonly Pt[], [x, y]: Pt): boolean => {
 };
 
 /** Distance between the points at which a share is measured. */
-const SAMPLE = 1.2;
+const SAMPLE = 1.6;
 
 /** Sample points of a region. */
 function samples(inside: (p: Pt) => boolean): Pt[] {

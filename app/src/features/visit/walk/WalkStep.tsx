@@ -1,8 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { signLabel, signWords, zoneWords } from '@dendrix/core/condition';
 import type { SignSeen, TreeBrief, VisitView } from '@dendrix/core/contracts';
-import { STEM_SIDES, type Taxon, type Zone } from '@dendrix/core/knowledge';
+import { referenceCard } from '@dendrix/core/figures';
+import { CARD_KINDS, STEM_SIDES, type Taxon, type Zone } from '@dendrix/core/knowledge';
 import { PhotoPicker } from '@/features/photos/PhotoPicker';
 import { Thumbnail } from '@/features/photos/Thumbnail';
 import { library } from '@/features/shell/library';
@@ -34,6 +35,20 @@ const ORDER: readonly Zone[] = [
   'surroundings',
 ];
 
+/** Draws the first card of each kind while nothing else is to be done, so that none has to be waited for. */
+function drawCardsAhead(): () => void {
+  const kinds = [...CARD_KINDS];
+  let timer = setTimeout(function next() {
+    const kind = kinds.shift();
+    if (!kind) return;
+    referenceCard(kind, FIRST_CARD);
+    timer = setTimeout(next, BETWEEN_CARDS_MS);
+  }, BETWEEN_CARDS_MS);
+  return () => clearTimeout(timer);
+}
+const FIRST_CARD = 20;
+const BETWEEN_CARDS_MS = 400;
+
 interface Props {
   draft: VisitDraft;
   change: ChangeDraft;
@@ -55,6 +70,7 @@ export function WalkStep({ draft, change, last, tree, taxon, onMark }: Props) {
     () => devicesFor(settings.simulate, tree, taxon, Date.parse(draft.startedAt)),
     [settings.simulate, tree, taxon, draft.startedAt],
   );
+  useEffect(drawCardsAhead, []);
   const sides = STEM_SIDES.filter((zone) => ['clear', 'sign'].includes(states.get(zone) ?? 'blank')).length;
   const here = draft.signs.filter((sign) => sign.zone === current);
   const photosHere = draft.photos.filter((photo) => photo.zone === current && photo.sign === null);
