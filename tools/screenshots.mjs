@@ -76,16 +76,29 @@ await phone.getByRole('textbox', { name: 'Level distance' }).fill('20');
 await phone.getByRole('textbox', { name: 'Angle to the top' }).fill('38');
 await phone.getByRole('textbox', { name: 'Angle to the base' }).fill('-4');
 await phone.getByRole('textbox', { name: 'Height of the lowest' }).fill('4');
+await phone.getByRole('textbox', { name: 'Level distance' }).scrollIntoViewIfNeeded();
 await snap(phone, 'visit-measure');
 await phone.getByRole('tab', { name: 'Walk round' }).click();
 for (let i = 0; i < 3; i++) await phone.getByRole('button', { name: 'Nothing here' }).click();
-await phone.getByRole('button', { name: 'Mark a sign' }).click();
+await phone.getByRole('button', { name: 'Mark a sign', exact: true }).click();
 await phone.getByRole('button', { name: /^Cavity/ }).click();
 await phone.getByRole('textbox', { name: 'Height above ground' }).fill('1.4');
 await phone.getByRole('textbox', { name: 'Width of the opening' }).fill('16');
 await phone.getByRole('button', { name: 'Record cavity' }).click();
+await phone.getByRole('radio', { name: 'Dull' }).click();
+await phone.getByText('Now the').scrollIntoViewIfNeeded();
 await snap(phone, 'walk-round');
+await phone.getByRole('button', { name: /^top of the crown/ }).click();
+await phone.getByRole('button', { name: 'Mark a sign', exact: true }).click();
+await phone.getByRole('button', { name: /^Thin crown/ }).click();
+await phone.getByRole('radio', { name: '30 percent' }).click();
+await snap(phone, 'sign-card');
+await phone.getByRole('button', { name: 'Record thin crown' }).click();
 await phone.getByRole('tab', { name: 'Judge' }).click();
+await phone
+  .getByRole('button', { name: /^Cavity.*Rule and evidence$/ })
+  .first()
+  .click();
 await snap(phone, 'judge');
 await phone.getByRole('button', { name: /^Leave/ }).click();
 
@@ -104,15 +117,17 @@ await signIn(desk, 'Tomas');
 await desk.goto(`${base}/review`);
 await desk.getByText('Your own look first').waitFor();
 await snap(desk, 'review-wide');
-await desk.getByText('The whole tree').click();
+// A tree with a history: the hackberry whose hole grows.
+const watched = await desk.evaluate(async () => {
+  const { items } = await (await fetch('/api/v1/trees?limit=2000')).json();
+  return items.find((tree) => tree.place.startsWith('Saltmarket') && tree.soundness === 'serious weakness').id;
+});
+await desk.goto(`${base}/tree/${watched}`);
 await desk.getByText('Its rings').waitFor();
 await snap(desk, 'tree-wide');
 await phone.goto(desk.url());
 await phone.getByText('Its rings').waitFor();
 await snap(phone, 'tree');
-await desk.goto(`${base}/library/taxon/platanus-x-acerifolia`);
-await desk.getByRole('heading', { name: 'The year' }).waitFor();
-await snap(desk, 'library-wide');
 await desk.goto(`${base}/map`);
 await desk.getByTestId('map-ready').waitFor();
 await desk.waitForTimeout(2500);

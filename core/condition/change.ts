@@ -53,6 +53,7 @@ const valueWords = (unit: Change['unit'], value: number) => (unit === '%' ? `${M
 function paceWords(unit: Change['unit'], perYear: number): string {
   const size = Math.abs(perYear);
   if (unit === '%') return `${size.toFixed(size < 10 ? 1 : 0)} points a year`;
+  if (size >= 1) return `${size.toFixed(1)} m a year`;
   return size < 0.1 ? `${(size * 1000).toFixed(size < 0.01 ? 1 : 0)} mm a year` : `${(size * 100).toFixed(0)} cm a year`;
 }
 

@@ -1,6 +1,7 @@
 import type { Overrule, Profile } from '../contracts/record';
 import type { Library, OptionKind } from '../knowledge';
 import type { AgentLikelihood } from './agents';
+import { NORMAL, UNKNOWN_CAUSE } from './differential';
 import { meets } from './field-test';
 import type { LookedAt } from './looked';
 import type { AssessInput } from './request';
@@ -167,7 +168,9 @@ function fromStanding(
       do: 'remove',
       because: [
         `${capital(`vigour ${vigour.band}`)}; soundness: ${soundness.band}.`,
-        ...(cause && cause.probability > NAMED_FROM ? [`Likely cause: ${cause.name}.`] : []),
+        ...(cause && cause.probability > NAMED_FROM && cause.agent !== UNKNOWN_CAUSE && cause.agent !== NORMAL
+          ? [`Likely cause: ${cause.name}.`]
+          : []),
       ],
       weight: { amenity: rare ? 1 : toRemove + Math.max(0, risk - 1), stewardship: rare ? 1 : 6, habitat: 1 },
     });

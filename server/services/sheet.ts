@@ -10,6 +10,8 @@ export type Paper = (typeof PAPERS)[number];
 /** Paper sizes in points of 1/72 inch: ISO 216 A4 and ANSI Letter. */
 const SIZES: Record<Paper, [number, number]> = { a4: [595.28, 841.89], letter: [612, 792] };
 const MARGIN = 44;
+/** Height of the lines of a text that stay together, points. */
+const FIRST_LINES = 40;
 /** Room for the foot of each page. */
 const FOOT = 28;
 const INK = '#241E18';
@@ -36,6 +38,8 @@ function colour(paint: Paint | undefined): string | null {
   if (paint in DAY_GROUNDS) return DAY_GROUNDS[paint as keyof typeof DAY_GROUNDS];
   return TINTS[paint.slice(5)] ?? SOFT;
 }
+
+const bulleted = (lines: readonly string[]) => lines.map((line) => `·  ${line}`).join('\n');
 
 /** Lays one sheet on paper. One instance makes one document. */
 class Page {
@@ -65,11 +69,8 @@ class Page {
 
   private write(words: string, style: keyof typeof FONTS, size: number, colourOf = INK, gap = 2, indent = 0): void {
     this.doc.font(style).fontSize(size);
-    this.room(
-      this.doc.heightOfString(words, { width: this.width - indent, lineGap: gap }) > 200
-        ? 40
-        : this.doc.heightOfString(words, { width: this.width - indent, lineGap: gap }),
-    );
+    // Longer text runs on over the page; only its first lines have to fit.
+    this.room(Math.min(FIRST_LINES, this.doc.heightOfString(words, { width: this.width - indent, lineGap: gap })));
     this.doc.fillColor(colourOf).text(words, MARGIN + indent, this.doc.y, { width: this.width - indent, lineGap: gap });
   }
 
@@ -126,17 +127,18 @@ class Page {
     doc.y += 8;
   }
 
-  block(block: SheetBlock): void {
+  /** Lays one part. @param next a heading stays on the page of what follows it */
+  block(block: SheetBlock, next?: SheetBlock): void {
     const { doc } = this;
     switch (block.kind) {
       case 'heading':
         doc.y += 6;
-        this.room(46);
+        this.room(next?.kind === 'caution' ? this.cautionHeight(next.words) + 30 : 46);
         this.write(block.words, 'head', 13);
         doc.y += 2;
         break;
       case 'text':
-        this.write(block.words, 'body', 10);
+        this.write(block.words, 'body', 9.5, INK, 1.5);
         doc.y += 3;
         break;
       case 'small':
@@ -167,17 +169,28 @@ class Page {
     }
   }
 
+  private cautionHeight(lines: readonly string[]): number {
+    return (
+      this.doc
+        .font('body')
+        .fontSize(9)
+        .heightOfString(bulleted(lines), { width: this.width - 16, lineGap: 1 }) + 6
+    );
+  }
+
   /** Cautions in one box, a line each. */
   private caution(lines: readonly string[]): void {
     const { doc } = this;
-    const words = lines.map((line) => `·  ${line}`).join('\n');
-    doc.font('body').fontSize(9.5);
-    const height = doc.heightOfString(words, { width: this.width - 16, lineGap: 1.5 }) + 6;
+    const height = this.cautionHeight(lines);
     this.room(height);
     const y = doc.y;
     doc.rect(MARGIN, y, this.width, height).fill(SULPHUR_WASH);
     doc.rect(MARGIN, y, 3, height).fill('#C99700');
-    doc.fillColor(INK).text(words, MARGIN + 10, y + 3, { width: this.width - 16, lineGap: 1.5 });
+    doc
+      .font('body')
+      .fontSize(9)
+      .fillColor(INK)
+      .text(bulleted(lines), MARGIN + 10, y + 3, { width: this.width - 16, lineGap: 1 });
     doc.y = y + height + 3;
   }
 
@@ -244,7 +257,7 @@ class Page {
   /** The plan at the left, its legend at the right. */
   private plan(block: Extract<SheetBlock, { kind: 'plan' }>): void {
     const { doc } = this;
-    const side = 190;
+    const side = 164;
     this.room(side + 10);
     const top = doc.y;
     const scale = side / PLAN_SIZE;
@@ -355,7 +368,7 @@ class Page {
 export function sheetPdf(sheet: Sheet, paper: Paper, madeOn: string, fonts: string): Promise<Buffer> {
   const page = new Page(paper, `${sheet.tag}: ${sheet.name ?? 'not yet named'}`, fonts);
   page.head(sheet);
-  for (const block of sheet.blocks) page.block(block);
+  sheet.blocks.forEach((block, i) => page.block(block, sheet.blocks[i + 1]));
   page.foot(sheet.foot, madeOn);
   return new Promise((resolve, reject) => {
     const parts: Buffer[] = [];

@@ -1,4 +1,5 @@
 import type { KeyboardEvent } from 'react';
+import { View } from 'react-native';
 import Svg, { Path, Rect, Text } from 'react-native-svg';
 import type { SignSeen } from '@dendrix/core/contracts';
 import { signLabel, sideWords } from '@dendrix/core/condition';
@@ -47,60 +48,62 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
   let free = 0;
   const words = marks.map(({ y }) => (free = Math.max(free + LINE, y + 5)));
   return (
-    <Svg
-      width="100%"
-      height={HEIGHT}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      role="group"
-      aria-label={`The ${sideWords(zone)} side from the ground up`}
-    >
-      <Path
-        d={`M112 ${HEIGHT - 6}C128 ${HEIGHT - 10} 136 ${HEIGHT - 30} 138 ${HEIGHT - 60}L142 2H178L182 ${HEIGHT - 60}C184 ${HEIGHT - 30} 192 ${HEIGHT - 10} 208 ${HEIGHT - 6}Z`}
-        fill={p.sheet}
-        stroke={p.ink}
-        strokeWidth={1.8}
-      />
-      <Path d={`M8 ${HEIGHT - 6}H312`} stroke={p.ink} strokeWidth={1.8} />
-      {HEIGHT_BANDS.map((band, i) => {
-        const top = HEIGHT - 10 - (i + 1) * BAND;
-        return (
-          <g
-            key={band.words}
-            role="button"
-            tabIndex={0}
-            aria-label={`A sign ${band.words}`}
-            style={{ cursor: 'pointer' }}
-            onClick={() => onPick(band.at)}
-            onKeyDown={(event: KeyboardEvent<SVGGElement>) => {
-              if (event.key !== 'Enter' && event.key !== ' ') return;
-              event.preventDefault();
-              onPick(band.at);
-            }}
-          >
-            <Rect x={0} y={top} width={WIDTH} height={BAND} fill="transparent" />
-            {i > 0 ? <Path d={`M96 ${top + BAND}H224`} stroke={p.rule} strokeWidth={1.2} strokeDasharray="3 4" /> : null}
-            <Text x={90} y={top + BAND / 2 + 5} fontSize={13} fontFamily="Atkinson_700" textAnchor="end" fill={p.soft}>
-              {band.to === Infinity ? 'above 4 m' : band.from === 0 ? 'foot' : `${band.from} to ${band.to} m`}
-            </Text>
-          </g>
-        );
-      })}
-      {marks.map(({ sign, old, y }, k) => {
-        const x = 160 + (k % 3) * 12 - 12;
-        return (
-          <g key={k} style={{ pointerEvents: 'none' }}>
-            <Path
-              d={`M${x - 7} ${y + 6}L${x} ${y - 8}L${x + 7} ${y + 6}Z`}
-              fill={old ? 'none' : p.oxide}
-              stroke={old ? p.soft : p.ink}
-              strokeWidth={1.6}
-            />
-            <Text x={216} y={words[k]} fontSize={13} fontFamily={old ? 'Atkinson_400' : 'Atkinson_700'} fill={old ? p.soft : p.ink}>
-              {signLabel(library, sign.id)}
-            </Text>
-          </g>
-        );
-      })}
-    </Svg>
+    <View style={{ width: '100%', maxWidth: WIDTH * 1.2, aspectRatio: WIDTH / HEIGHT }}>
+      <Svg
+        width="100%"
+        height="100%"
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        role="group"
+        aria-label={`The ${sideWords(zone)} side from the ground up`}
+      >
+        <Path
+          d={`M112 ${HEIGHT - 6}C128 ${HEIGHT - 10} 136 ${HEIGHT - 30} 138 ${HEIGHT - 60}L142 2H178L182 ${HEIGHT - 60}C184 ${HEIGHT - 30} 192 ${HEIGHT - 10} 208 ${HEIGHT - 6}Z`}
+          fill={p.sheet}
+          stroke={p.ink}
+          strokeWidth={1.8}
+        />
+        <Path d={`M8 ${HEIGHT - 6}H312`} stroke={p.ink} strokeWidth={1.8} />
+        {HEIGHT_BANDS.map((band, i) => {
+          const top = HEIGHT - 10 - (i + 1) * BAND;
+          return (
+            <g
+              key={band.words}
+              role="button"
+              tabIndex={0}
+              aria-label={`A sign ${band.words}`}
+              style={{ cursor: 'pointer' }}
+              onClick={() => onPick(band.at)}
+              onKeyDown={(event: KeyboardEvent<SVGGElement>) => {
+                if (event.key !== 'Enter' && event.key !== ' ') return;
+                event.preventDefault();
+                onPick(band.at);
+              }}
+            >
+              <Rect x={0} y={top} width={WIDTH} height={BAND} fill="transparent" />
+              {i > 0 ? <Path d={`M96 ${top + BAND}H224`} stroke={p.rule} strokeWidth={1.2} strokeDasharray="3 4" /> : null}
+              <Text x={90} y={top + BAND / 2 + 5} fontSize={13} fontFamily="Atkinson_700" textAnchor="end" fill={p.soft}>
+                {band.to === Infinity ? 'above 4 m' : band.from === 0 ? 'foot' : `${band.from} to ${band.to} m`}
+              </Text>
+            </g>
+          );
+        })}
+        {marks.map(({ sign, old, y }, k) => {
+          const x = 160 + (k % 3) * 12 - 12;
+          return (
+            <g key={k} style={{ pointerEvents: 'none' }}>
+              <Path
+                d={`M${x - 7} ${y + 6}L${x} ${y - 8}L${x + 7} ${y + 6}Z`}
+                fill={old ? 'none' : p.oxide}
+                stroke={old ? p.soft : p.ink}
+                strokeWidth={1.6}
+              />
+              <Text x={216} y={words[k]} fontSize={13} fontFamily={old ? 'Atkinson_400' : 'Atkinson_700'} fill={old ? p.soft : p.ink}>
+                {signLabel(library, sign.id)}
+              </Text>
+            </g>
+          );
+        })}
+      </Svg>
+    </View>
   );
 }

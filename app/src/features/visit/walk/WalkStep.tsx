@@ -128,8 +128,15 @@ export function WalkStep({ draft, change, last, tree, taxon, onMark }: Props) {
     here.some((s) => s.id === sign.id) ? 'again' : draft.looked.includes(sign.zone) ? 'gone' : null;
   return (
     <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
-      <View className="items-center gap-2">
-        <WalkRound states={states} signs={draft.signs} sounding={draft.sounding} current={current} onPick={setPicked} />
+      <View className={wide ? 'w-[300px] items-center gap-2' : 'items-center gap-2'}>
+        <WalkRound
+          states={states}
+          signs={draft.signs}
+          sounding={draft.sounding}
+          current={current}
+          onPick={setPicked}
+          size={wide ? 300 : undefined}
+        />
         <Pressable
           role="button"
           aria-pressed={current === 'surroundings'}
@@ -176,7 +183,7 @@ export function WalkStep({ draft, change, last, tree, taxon, onMark }: Props) {
                       </Body>
                       {answered(sign) === 'gone' ? <Small>Looked at now and not marked again: gone.</Small> : null}
                       {answered(sign) === 'again' ? null : (
-                        <View className="flex-row gap-2">
+                        <View className="flex-row flex-wrap gap-2">
                           <Button
                             label={`${signLabel(library, sign.id)} is larger`}
                             onPress={() => onMark({ zone: current, larger: sign })}
