@@ -3,12 +3,11 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
-import { goIn, signIn, startTown, type Town } from './town';
+import { firstVisit, goIn, signIn, useTown } from './town';
 
-let town: Town;
+const town = useTown();
 let picture: Buffer;
 beforeAll(async () => {
-  town = await startTown();
   // A photograph larger than what is kept, with time and place written in it as cameras write them.
   picture = await sharp({ create: { width: 2400, height: 1800, channels: 3, background: '#8a7a66' } })
     .composite([
@@ -20,9 +19,7 @@ beforeAll(async () => {
     })
     .jpeg({ quality: 90 })
     .toBuffer();
-}, 120_000);
-afterAll(() => town?.stop());
-jest.setTimeout(120_000);
+});
 
 interface Brief {
   id: string;
@@ -162,11 +159,7 @@ describe('measuring by every way, on a phone', () => {
   beforeAll(async () => {
     page = await town.phone();
     await signIn(page, town, 'Jory');
-    await page
-      .getByRole('button', { name: /^Start a visit to/ })
-      .first()
-      .click();
-    await goIn(page);
+    await firstVisit(page);
     await page.getByRole('tab', { name: 'Measure' }).click();
   });
   const field = (name: string) => page.getByRole('textbox', { name, exact: true });
@@ -310,11 +303,7 @@ describe('judging at a desk', () => {
   it('a picture that cannot be read gets a sentence and nothing is lost', async () => {
     const page = await town.wide();
     await signIn(page, town, 'Jory');
-    await page
-      .getByRole('button', { name: /^Start a visit to/ })
-      .first()
-      .click();
-    await goIn(page);
+    await firstVisit(page);
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page
       .getByLabel('Album: the north side of the stem')

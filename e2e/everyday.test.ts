@@ -1,14 +1,9 @@
 /// <reference lib="dom" />
 /// <reference lib="dom.iterable" />
 import type { Page } from 'playwright-core';
-import { answer, goIn, signIn, startTown, type Town } from './town';
+import { answer, firstVisit, goIn, signIn, useTown } from './town';
 
-let town: Town;
-beforeAll(async () => {
-  town = await startTown();
-}, 120_000);
-afterAll(() => town?.stop());
-jest.setTimeout(120_000);
+const town = useTown();
 
 /** Waits until the app itself is on the device. */
 const onDevice = (page: Page) => page.evaluate(async () => void (await navigator.serviceWorker.ready));
@@ -63,11 +58,7 @@ describe('bad input gets a sentence and loses nothing', () => {
   it('asks about implausible measurements and says what is no number', async () => {
     const page = await town.phone();
     await signIn(page, town, 'Jory');
-    await page
-      .getByRole('button', { name: /^Start a visit to/ })
-      .first()
-      .click();
-    await goIn(page);
+    await firstVisit(page);
     // What is implausible depends on the tree: a fan names it at once.
     await answer(page, 'Leaf', 'Leaf type', /^Fan/);
     await page.getByRole('tab', { name: 'Measure' }).click();
@@ -147,11 +138,7 @@ describe('every control', () => {
     [
       'a question',
       async (page) => {
-        await page
-          .getByRole('button', { name: /^Start a visit to/ })
-          .first()
-          .click();
-        await goIn(page);
+        await firstVisit(page);
         await page.getByRole('tab', { name: /^Bark/ }).click();
       },
     ],

@@ -1,13 +1,8 @@
 // Naming in winter and in summer, on a phone; looking up and telling apart, on a phone and on a wide screen.
 import type { Page } from 'playwright-core';
-import { answer, goIn, signIn, startTown, TODAY, type Town } from './town';
+import { answer, goIn, signIn, TODAY, useTown } from './town';
 
-let town: Town;
-beforeAll(async () => {
-  town = await startTown();
-}, 120_000);
-afterAll(() => town?.stop());
-jest.setTimeout(120_000);
+const town = useTown();
 
 /** A phone whose day is another one. */
 async function phoneOn(date: string): Promise<Page> {

@@ -1,12 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { answer, goIn, signIn, startTown, type Town } from './town';
+import { answer, goIn, signIn, useTown } from './town';
 
-let town: Town;
-beforeAll(async () => {
-  town = await startTown();
-}, 120_000);
-afterAll(() => town?.stop());
-jest.setTimeout(120_000);
+const town = useTown();
 
 /** The tree the story is about, found on the first screen. */
 let tag = '';

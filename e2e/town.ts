@@ -83,6 +83,25 @@ export async function signIn(page: Page, town: Town, name: string): Promise<void
   await page.getByRole('heading', { name: 'Today' }).waitFor();
 }
 
+/** The town of a test file: started before its tests, stopped after them. */
+export function useTown(): Town {
+  // Named at the top of a file, filled in before its first test.
+  const town = {} as Town;
+  beforeAll(async () => void Object.assign(town, await startTown()), 120_000);
+  afterAll(() => town.stop?.());
+  jest.setTimeout(120_000);
+  return town;
+}
+
+/** Starts a visit to the first tree that is due, safety ticked. */
+export async function firstVisit(page: Page): Promise<void> {
+  await page
+    .getByRole('button', { name: /^Start a visit to/ })
+    .first()
+    .click();
+  await goIn(page);
+}
+
 /** Ticks the safety list and goes in. */
 export async function goIn(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'Stop and look first' }).waitFor();

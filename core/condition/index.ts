@@ -17,5 +17,5 @@ export { alertsOf, changesOver, TRACKED, trackedField, unseenSides, type Change 
 export { lookOf } from './looks';
 export { COMBINED, combine, CONSEQUENCES, FAILURES, IMPACTS, rate, RISKS, type ScreenedTarget, type Screening } from './screening';
 export { judgeWorks, ROOT_STANDARD_WORDS, shareBeyond, type WorksJudged } from './works';
-export { capital, lengthInWords, listed, OCCUPANCY_WORDS, signLabel, signWords, TARGET_WORDS, WORKS_WORDS } from './words';
+export { capital, lengthInWords, listed, OCCUPANCY_WORDS, PROFILE_WORDS, signLabel, signWords, TARGET_WORDS, WORKS_WORDS } from './words';
 export type { Option } from './options';

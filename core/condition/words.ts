@@ -1,4 +1,4 @@
-import type { Beneath, SignSeen, Works } from '../contracts/record';
+import type { Beneath, Profile, SignSeen, Works } from '../contracts/record';
 import type { Library } from '../knowledge';
 
 /** A length as a tape would be read: "8 mm", "14 cm", "2.1 m". @param m metres */
@@ -54,6 +54,13 @@ export const OCCUPANCY_WORDS: Record<Beneath['howOften'], string> = {
   frequent: 'there for a large part of the day',
   occasional: 'there now and then',
   rare: 'seldom there',
+};
+
+/** Practice profiles, as they are offered. */
+export const PROFILE_WORDS: Record<Profile, string> = {
+  amenity: 'Amenity and safety',
+  stewardship: 'Stewardship of the stand',
+  habitat: 'Habitat first',
 };
 
 export const WORKS_WORDS: Record<Works['kind'], string> = {

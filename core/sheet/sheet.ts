@@ -16,6 +16,7 @@ import {
 import type { SignSeen, TreeDetail, VisitView } from '../contracts';
 import { plateLeaf, type Figure } from '../figures';
 import type { Library, Zone } from '../knowledge';
+import { standingVisits, standingWords } from '../review';
 
 /** A part of the sheet, in the order it is printed. */
 export type SheetBlock =
@@ -44,15 +45,6 @@ export interface Sheet {
   /** At the foot of every page. */
   foot: string;
 }
-
-const STANDING: Record<string, string> = {
-  unnamed: 'No name yet',
-  imported: 'From a town list, not checked',
-  proposed: 'Proposed, waits for a second look',
-  confirmed: 'Confirmed by a second look',
-  questioned: 'Questioned in review',
-  overturned: 'Corrected in review',
-};
 
 /** Real changes and options that a sheet has room for. */
 const MOST_CHANGES = 4;
@@ -161,8 +153,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
 
 /** What stands on the sheet of one tree. @param commonName of its kind, empty when it has none */
 export function sheetOf(library: Library, tree: TreeDetail, commonName: string): Sheet {
-  const amended = new Set(tree.visits.flatMap((visit) => visit.amends ?? []));
-  const visits = tree.visits.filter((visit) => !amended.has(visit.id));
+  const visits = standingVisits(tree.visits);
   const last = visits[0];
   const taxon = library.taxa.find((t) => t.name === tree.taxon);
   const given = tree.determinations[0];
@@ -171,7 +162,7 @@ export function sheetOf(library: Library, tree: TreeDetail, commonName: string):
     place: tree.place,
     name: tree.taxon === null ? null : `${tree.level === 'cf. species' ? 'cf. ' : ''}${tree.taxon}`,
     commonName,
-    standing: `${STANDING[tree.standing] ?? tree.standing}${given ? `. ${given.why}` : ''}`,
+    standing: `${standingWords(tree.standing)}${given ? `. ${given.why}` : ''}`,
     leaf: taxon ? plateLeaf(taxon) : null,
     blocks: [
       { kind: 'facts', facts: facts(tree, visits) },

@@ -1,13 +1,8 @@
-/** A repeatable source of randomness (mulberry32, public domain). */
+import { randomFrom as stream } from '@dendrix/core/devices';
+
+/** A repeatable source of randomness, with the ways the planting draws from it. */
 export function randomFrom(seed: number) {
-  let state = seed >>> 0;
-  const next = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
+  const next = stream(seed);
   return {
     next,
     /** A number from a to b. */

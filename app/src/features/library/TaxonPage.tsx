@@ -5,7 +5,7 @@ import { plateLeaf } from '@dendrix/core/figures';
 import { LINES, lookAlikesOf, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
 import { district, library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
-import { capital } from '@/features/shell/words';
+import { capital } from '@dendrix/core/condition';
 import { useTrees } from '@/features/tree/useTrees';
 import { Body, Button, Card, Drawing, Heading, Latin, Page, Remark, Small, Strong, Title, useWide } from '@/ui';
 import { Plate } from './Plate';

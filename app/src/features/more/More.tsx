@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { useSettings } from '@/features/shell/settings';
-import { capital, ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
+import { capital, PROFILE_WORDS, ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
 import { PROFILES } from '@dendrix/core/contracts';
 import { ROOT_STANDARDS } from '@dendrix/core/measure';
 import { library } from '@/features/shell/library';
@@ -155,7 +155,6 @@ function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
   );
 }
 
-const PROFILE_WORDS = { amenity: 'Amenity and safety', stewardship: 'Stewardship of the stand', habitat: 'Habitat first' } as const;
 const PROFILE_MEANS = {
   amenity: 'Options that keep people safe and trees fit for the street come first.',
   stewardship: 'Options that serve the stand come first: seed sources, better neighbours, successors.',

@@ -21,22 +21,8 @@ export function dueWords(today: string, due: string): string {
 /** "350 m", "2.4 km". */
 export const distanceWords = (m: number): string => (m < 1000 ? `${Math.round(m / 10) * 10} m` : `${(m / 1000).toFixed(1)} km`);
 
-const STANDING: Record<string, string> = {
-  unnamed: 'No name yet',
-  imported: 'From the town list, not checked',
-  proposed: 'Proposed, waits for a second look',
-  confirmed: 'Confirmed by a second look',
-  questioned: 'Questioned in review',
-  overturned: 'Corrected in review',
-};
-
-/** How a name stands, in words. */
-export const standingWords = (standing: string): string => STANDING[standing] ?? standing;
-
 /** "1.2 m" or "34 cm", or feet and inches for those who work in them. */
 export function lengthWords(m: number, units: 'metric' | 'feet', kind: 'stem' | 'tree'): string {
   if (units === 'feet') return kind === 'stem' ? `${(m / 0.0254).toFixed(1)} in` : `${(m / 0.3048).toFixed(0)} ft`;
   return kind === 'stem' ? `${(m * 100).toFixed(m < 1 ? 1 : 0)} cm` : `${m.toFixed(1)} m`;
 }
-
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

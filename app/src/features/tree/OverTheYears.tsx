@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { alertsOf, changesOver, lookOf, type Change } from '@dendrix/core/condition';
 import type { VisitView } from '@dendrix/core/contracts';
+import { standingVisits } from '@dendrix/core/review';
 import { library } from '@/features/shell/library';
 import { Body, Button, Card, Heading, Remark, Small, Strong } from '@/ui';
 import { ChangeLine } from './ChangeLine';
@@ -12,10 +13,7 @@ const COURSE_WORDS: Record<Change['course'], string> = { worse: 'Worse', better:
 /** How a tree changed over its visits: real worsenings first and unasked, the rest below, each with its readings drawn. */
 export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
   const [all, setAll] = useState(false);
-  const changes = useMemo(() => {
-    const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
-    return changesOver(library, visits.filter((visit) => !amended.has(visit.id)).map(lookOf));
-  }, [visits]);
+  const changes = useMemo(() => changesOver(library, standingVisits(visits).map(lookOf)), [visits]);
   const alerts = alertsOf(changes);
   const told = [
     ...alerts,

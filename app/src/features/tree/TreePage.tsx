@@ -18,7 +18,8 @@ import { HIDDEN_DECAY, slugOf, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge
 import { commonName, library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
-import { dateWithSeason, dayWords, dueWords, lengthWords, standingWords } from '@/features/shell/words';
+import { standingWords } from '@dendrix/core/review';
+import { dateWithSeason, dayWords, dueWords, lengthWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
 import { download } from '@/offline/api';
 import { Body, Button, Card, Drawing, Figures, Heading, Latin, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';

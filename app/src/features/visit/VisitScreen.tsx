@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { LINES, type Line, type Trait } from '@dendrix/core/knowledge';
 import { readEntry, yearsBetween } from '@dendrix/core/measure';
+import { standingVisits } from '@dendrix/core/review';
 import type { VisitView } from '@dendrix/core/contracts';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { useSettings } from '@/features/shell/settings';
@@ -128,11 +129,7 @@ function VisitBody({
   const name = useMemo(() => nameOf(draft, naming), [draft, naming]);
   const organisation = useOrganisation();
   const taxon = taxonNamed(name.taxon);
-  // An amended visit gives way to the one that amends it.
-  const before = useMemo(() => {
-    const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
-    return visits.filter((visit) => !amended.has(visit.id));
-  }, [visits]);
+  const before = useMemo(() => standingVisits(visits), [visits]);
   const last = before[0];
   const measuring = useMemo(() => {
     const then = last?.record.measurements;

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { FAILURES, TARGET_WORDS, OCCUPANCY_WORDS, type Assessment } from '@dendrix/core/condition';
+import { capital, FAILURES, TARGET_WORDS, OCCUPANCY_WORDS, type Assessment } from '@dendrix/core/condition';
 import { OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/contracts';
 import { Body, Button, Card, Choice, Heading, Remark, Small, Strong } from '@/ui';
 import type { VisitDraft } from '../draft';
@@ -22,7 +22,6 @@ const OFTEN: Record<Beneath['howOften'], string> = {
   occasional: 'Now and then',
   rare: 'Seldom',
 };
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** What is beneath and how often, and the field screening by the two published matrices. */
 export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Assessment; change: ChangeDraft }) {

@@ -6,12 +6,13 @@ import {
   NOT_JUDGED,
   OUTLOOKS,
   overruledWords,
+  PROFILE_WORDS,
   signLabel,
   signWords,
   zoneWords,
   type Assessment,
 } from '@dendrix/core/condition';
-import { PROFILES, type Overrule as OverruleOf, type Profile, type VisitName } from '@dendrix/core/contracts';
+import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
@@ -31,11 +32,6 @@ const SCALES = [
   { scale: 'soundness', label: 'Soundness' },
   { scale: 'hiddenDecay', label: 'Hidden decay' },
 ] as const;
-const PROFILE_WORDS: Record<Profile, string> = {
-  amenity: 'Amenity and safety',
-  stewardship: 'Stewardship of the stand',
-  habitat: 'Habitat first',
-};
 
 interface Props {
   draft: VisitDraft;
