@@ -1,0 +1,144 @@
+import { assess, assessRequest, toAssessInput } from '../condition';
+import { EMPTY_RECORD, type TreeDetail, type VisitView } from '../contracts';
+import { ZONES } from '../knowledge';
+import { standingVisits, standingWords } from '../review';
+import { testLibrary } from '../testing/library';
+import { sheetOf, type SheetBlock } from '.';
+
+const ID = '01976a00-0000-7000-8000-000000000001';
+const visit = (n: number, date: string, opening: number, part: Partial<VisitView> = {}): VisitView => {
+  const signs = [{ id: 'cavity', zone: 'stem-se' as const, opening, height: 1.4 }];
+  const request = assessRequest.parse({
+    taxon: 'Celtis occidentalis',
+    date,
+    latitude: 46,
+    looked: ZONES.filter((z) => z !== 'stem-w'),
+    signs: [{ id: 'cavity', zone: 'stem-se', opening: { value: opening, unit: 'm' } }],
+    beneath: [{ what: 'people-staying', howOften: 'frequent' }],
+  });
+  return {
+    id: `01976a00-0000-7000-8000-0000000000${String(n).padStart(2, '0')}`,
+    treeId: ID,
+    by: { id: ID, name: 'Adaeze Fenwick' },
+    startedAt: `${date}T09:00:00.000Z`,
+    finishedAt: `${date}T09:20:00.000Z`,
+    timeZone: 'UTC',
+    libraryVersion: 'x',
+    record: {
+      ...EMPTY_RECORD,
+      looked: ZONES.filter((z) => z !== 'stem-w'),
+      blocked: [{ zone: 'stem-w', why: 'hedge' }],
+      signs,
+      measurements: { dbh: { m: 0.853, plusMinus: 0.002 }, breastHeight: 1.37, height: { m: 15, plusMinus: 0.5 }, crownSpread: { m: 11 } },
+      note: 'Bus stop beneath.',
+    },
+    name: null,
+    judgement: JSON.parse(JSON.stringify(assess(testLibrary, toAssessInput(testLibrary, request)))) as Record<string, unknown>,
+    amends: null,
+    ...part,
+  };
+};
+const tree = (part: Partial<TreeDetail> = {}): TreeDetail => ({
+  id: ID,
+  tag: 'Q 0243',
+  place: 'Saltmarket Row',
+  siteKind: 'street',
+  latitude: 45.61876,
+  longitude: -31.19102,
+  plantedYear: 1956,
+  planted: true,
+  writtenName: null,
+  taxon: 'Celtis occidentalis',
+  level: 'species',
+  standing: 'confirmed',
+  dbh: 0.853,
+  height: 15,
+  vigour: 'thriving',
+  soundness: 'serious weakness',
+  hiddenDecay: 'likely',
+  seenPercent: 94,
+  dueOn: '2026-12-01',
+  dueBecause: 'soundness: serious weakness',
+  lastVisitOn: '2026-06-01',
+  note: '',
+  visits: [visit(2, '2026-06-01', 0.14), visit(1, '2023-06-01', 0.03)],
+  determinations: [],
+  reviews: [],
+  followUps: [],
+  arrivedPhotos: [],
+  ...part,
+});
+const kinds = (blocks: SheetBlock[]) => blocks.map((b) => b.kind);
+const words = (blocks: SheetBlock[]) => JSON.stringify(blocks);
+
+describe('the sheet of one tree', () => {
+  const { blocks, ...head } = sheetOf(testLibrary, tree(), 'hackberry');
+  it('is headed by tag, name, standing, and the leaf of its kind', () => {
+    expect(head).toMatchObject({
+      tag: 'Q 0243',
+      name: 'Celtis occidentalis',
+      commonName: 'hackberry',
+      standing: 'Confirmed by a second look',
+    });
+    expect(head.leaf?.shapes.length).toBeGreaterThan(0);
+    expect(head.foot).toMatch(/qualified assessor confirms it.*licensed practice/);
+  });
+  it('has readings with their ± and height, in both systems', () => {
+    const text = words(blocks);
+    expect(text).toMatch(/Diameter at 1\.37 m/);
+    expect(text).toMatch(/85\.3 cm ± 0\.2 cm \(33\.6 in\)/);
+    expect(text).toMatch(/15\.0 m ± 0\.5 m \(49 ft\)/);
+    expect(text).toMatch(/11\.0 m \(36 ft\)/);
+  });
+  it('goes from the plan to the scales, the note, what was not seen, what can be done, and ends with cautions', () => {
+    const order = ['plan', 'scale', 'change', 'option'].map((kind) => kinds(blocks).indexOf(kind as 'plan'));
+    expect([...order].sort((a, b) => a - b)).toEqual(order);
+    expect(kinds(blocks).filter((k) => k === 'scale')).toHaveLength(3);
+    expect(kinds(blocks).at(-1)).toBe('caution');
+  });
+  it('a scale beside its bands has no place on it', () => {
+    const vigour = blocks.find((b) => b.kind === 'scale' && b.label === 'Soundness');
+    expect(vigour).toMatchObject({ band: 'Serious weakness', rank: 2 });
+    const partial = sheetOf(
+      testLibrary,
+      tree({
+        visits: [
+          visit(1, '2026-06-01', 0.14, {
+            judgement: { ...visit(1, '2026-06-01', 0.14).judgement, soundness: { band: 'not judged', reasons: [], statements: [] } },
+          }),
+        ],
+      }),
+      '',
+    );
+    expect(partial.blocks.find((b) => b.kind === 'scale' && b.label === 'Soundness')).toMatchObject({ rank: null });
+  });
+  it('draws the growth of the hole, and says how the screening came out and by which method', () => {
+    expect(blocks.find((b) => b.kind === 'change' && b.change.sign === 'cavity')).toMatchObject({ change: { course: 'worse' } });
+    expect(words(blocks)).toMatch(/Field screening for what is beneath: moderate/);
+    expect(words(blocks)).toMatch(/to be confirmed by a qualified assessor/);
+  });
+  it('names the side that nobody saw', () => expect(words(blocks)).toMatch(/Nobody looked at the west side/));
+  it('a visit that was amended is not on it', () => {
+    const right = visit(3, '2026-06-02', 0.05, { amends: visit(2, '2026-06-01', 0.14).id });
+    const text = words(sheetOf(testLibrary, tree({ visits: [right, visit(2, '2026-06-01', 0.14)] }), '').blocks);
+    expect(text).toMatch(/50 mm open/);
+    expect(text).not.toMatch(/14 cm open/);
+  });
+  it('a tree without a name or a visit says so', () => {
+    const bare = sheetOf(testLibrary, tree({ taxon: null, level: null, standing: 'unnamed', visits: [], dueOn: null }), '');
+    expect(bare).toMatchObject({ name: null, leaf: null, standing: 'No name yet' });
+    expect(words(bare.blocks)).toMatch(/Nobody has visited this tree yet/);
+    expect(words(bare.blocks)).toMatch(/not measured/);
+  });
+  it('a name held open is printed as such', () =>
+    expect(sheetOf(testLibrary, tree({ level: 'cf. species' }), '').name).toBe('cf. Celtis occidentalis'));
+});
+
+describe('which visits stand', () => {
+  it('an amended one gives way, through a chain as well, and the order is kept', () => {
+    const of = (id: string, amends: string | null) => ({ id, amends });
+    expect(standingVisits([of('c', 'b'), of('b', 'a'), of('a', null), of('x', null)]).map((v) => v.id)).toEqual(['c', 'x']);
+    expect(standingVisits([])).toEqual([]);
+  });
+  it('a standing the words do not know is said as it is', () => expect(standingWords('lost')).toBe('lost'));
+});
