@@ -122,6 +122,8 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
   }
   for (const agent of library.agents) {
     agent.signs.forEach((entry, i) => {
+      if (agent.signs.findIndex((s) => s.sign === entry.sign) < i)
+        say(agent, `signs.${i}.sign`, `"${entry.sign}" is named twice; write all its kinds in one line`);
       if (!signs.has(entry.sign)) say(agent, `signs.${i}.sign`, unknownWord(entry.sign, signIds));
       else checkKinds(agent, `signs.${i}.kinds`, entry.sign, entry.kinds);
     });

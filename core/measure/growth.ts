@@ -7,7 +7,7 @@ export interface DbhReading {
   /** m */
   dbh: number;
   /** Height of the reading, m; readings at different heights do not compare well. */
-  breastHeight?: number;
+  breastHeight?: number | undefined;
 }
 
 export interface Growth {

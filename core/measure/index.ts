@@ -24,3 +24,4 @@ export {
   type KeptHeight,
   type Measured as MeasuredEntry,
 } from './entry';
+export { derivedFrom, type Derived as DerivedNumbers } from './derived';

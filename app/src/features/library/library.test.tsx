@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, within, cleanup } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { district, library, taxonNamed } from '@/features/shell/library';
@@ -202,6 +202,29 @@ describe('signs and agents', () => {
     expect(screen.getByText(/Many places ask for a report/)).toBeTruthy();
     expect(screen.getByText(/Brown streaks/)).toBeTruthy();
     expect(screen.getByText(/Fresh in May to September/)).toBeTruthy();
+  });
+  it('a sign shows the cards its share is estimated against, what it takes to find it, and what it calls for', () => {
+    show(<SignPage id="thin-crown" />);
+    expect(screen.getByRole('heading', { name: 'Estimated against these cards' })).toBeTruthy();
+    expect(screen.getAllByRole('img', { name: /percent$/ }).length).toBeGreaterThan(5);
+    cleanup();
+    show(<SignPage id="girdling-root" />);
+    expect(screen.getByText(/Found by scraping the soil away/)).toBeTruthy();
+    expect(screen.getByText(/Improve the ground/)).toBeTruthy();
+  });
+  it('an agent names the laboratory, leads to what looks like it, and says how common it is here', () => {
+    show(<AgentPage id="elm-yellows" />);
+    expect(screen.getByText(/In the laboratory: A DNA test/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('link', { name: 'Dutch elm disease' }));
+    expect(mockPush).toHaveBeenCalledWith('/library/agent/dutch-elm-disease');
+    cleanup();
+    show(<AgentPage id="oak-wilt" />);
+    expect(screen.getByText(/not known here so far/)).toBeTruthy();
+  });
+  it.each(library.agents.map((agent) => [agent.id]))('the page of %s stands', (id) => {
+    show(<AgentPage id={id} />);
+    expect(screen.getByRole('heading', { name: 'Told apart for sure' })).toBeTruthy();
+    expect(screen.getByRole('heading', { name: 'What is done' })).toBeTruthy();
   });
   it.each([SignPage, AgentPage])('an unknown one is told', (Page) => {
     show(<Page id="nothing" />);

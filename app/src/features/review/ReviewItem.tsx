@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import { signLabel, signWords, zoneWords, type Assessment } from '@dendrix/core/condition';
+import { alsoRecorded, signLabel, signWords, zoneWords, type Assessment } from '@dendrix/core/condition';
 import type { QueueItem, Verdict } from '@dendrix/core/contracts';
 import { figureFor, plateLeaf } from '@dendrix/core/figures';
 import { identify } from '@dendrix/core/identify';
@@ -207,6 +207,9 @@ function Evidence({ item: { visit } }: { item: QueueItem }) {
             </Body>
           ))}
           {record.signs.length === 0 ? <Small>No signs recorded.</Small> : null}
+          {alsoRecorded(library, record).map((sentence) => (
+            <Body key={sentence}>{sentence}</Body>
+          ))}
           <Small>White was not looked at.</Small>
         </View>
       </View>

@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import {
+  alsoRecorded,
   lookOf,
   overruledWords,
   sideWords,
@@ -367,6 +368,9 @@ function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
             <Body key={i}>
               {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign)}
             </Body>
+          ))}
+          {alsoRecorded(library, visit.record).map((sentence) => (
+            <Body key={sentence}>{sentence}</Body>
           ))}
           {visit.record.specimens?.map((specimen) => (
             <Body key={specimen.label}>

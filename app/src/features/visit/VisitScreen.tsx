@@ -248,7 +248,7 @@ function VisitBody({
               ) : null}
               {draft.part === 'walk' ? (
                 <>
-                  <WalkStep {...{ draft, change, last, tree, taxon }} onMark={setMarking} />
+                  <WalkStep {...{ draft, change, last, tree, taxon }} dbh={measuring.values.dbh?.m ?? tree.dbh} onMark={setMarking} />
                   <Button onPress={() => change({ part: 'judge' })}>Go on: judge</Button>
                 </>
               ) : null}

@@ -1,20 +1,7 @@
-import { View } from 'react-native';
-import {
-  ageGuess,
-  basalArea,
-  basalAreaError,
-  championPoints,
-  crownRatioWords,
-  fromMetres,
-  growth,
-  rootZone,
-  slendernessWords,
-  type DbhReading,
-  type MeasuredEntry,
-} from '@dendrix/core/measure';
-import { ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
+import { lookOf, ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
 import type { VisitView } from '@dendrix/core/contracts';
-import { buildOf, type Taxon } from '@dendrix/core/knowledge';
+import type { Taxon } from '@dendrix/core/knowledge';
+import { crownRatioWords, derivedFrom, slendernessWords, type MeasuredEntry } from '@dendrix/core/measure';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
@@ -28,25 +15,19 @@ interface Props {
   date: string;
 }
 
+const mm = (m: number) => (m * 1000).toFixed(1);
+
 /** What follows from the readings: ratios, root zone, points, a rough age, growth. */
 export function NumbersCard({ measuring, taxon, before, date }: Props) {
   const { settings } = useSettings();
   const { rootStandard } = useOrganisation();
   const { values, ratio, ratioError, slenderness } = measuring;
-  const { dbh, height, crownSpread } = values;
-  const palm = taxon !== null && buildOf(taxon) === 'palm';
-  const zone = dbh && !palm ? rootZone(dbh.m, rootStandard) : null;
-  const age = dbh && taxon && !palm ? ageGuess(library.growthFactors, taxon.name, dbh.m) : null;
-  const readings: DbhReading[] = [
-    ...before.flatMap((visit) => {
-      const { dbh: then, breastHeight } = visit.record.measurements;
-      return then ? [{ date: visit.finishedAt.slice(0, 10), dbh: then.m, ...(breastHeight ? { breastHeight } : {}) }] : [];
-    }),
-    ...(dbh ? [{ date, dbh: dbh.m, ...(values.breastHeight ? { breastHeight: values.breastHeight } : {}) }] : []),
-  ];
-  const grew = dbh && new Set(readings.map((r) => r.date)).size >= 2 ? growth(readings) : null;
-  const mm = (m: number) => (m * 1000).toFixed(1);
-  if (!dbh && ratio === null) return null;
+  const earlier = before
+    .map(lookOf)
+    .flatMap(({ date: day, dbh, breastHeight }) => (dbh === undefined ? [] : [{ date: day, dbh, breastHeight }]));
+  const derived = derivedFrom(values, taxon, { growthFactors: library.growthFactors, rootStandard }, earlier, date);
+  const { crossSection, rootZone: zone, points, age, growth: grew, palm } = derived;
+  if (!values.dbh && ratio === null) return null;
   return (
     <Card>
       <Heading>From these</Heading>
@@ -69,26 +50,22 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
           By {ROOT_STANDARD_WORDS[rootStandard]}.
         </Body>
       ) : null}
-      {dbh ? (
+      {crossSection ? (
         <Body>
           <Strong>
-            Cross-section {basalArea(dbh.m).toFixed(3)} ± {basalAreaError(dbh.m).toFixed(3)} m².
+            Cross-section {crossSection.area.toFixed(3)} ± {crossSection.plusMinus.toFixed(3)} m².
           </Strong>
         </Body>
       ) : null}
       {grew ? (
         <Body>
           <Strong>{grew.real ? `Grew ${mm(grew.perYear)} mm a year` : 'No change that the tape could see'}</Strong>{' '}
-          {grew.real ? `(${mm(grew.low)} to ${mm(grew.high)}), over ${readings.length} readings.` : `over ${readings.length} readings.`}
+          {grew.real ? `(${mm(grew.low)} to ${mm(grew.high)}), ` : ''}over {derived.growthReadings} readings.
         </Body>
       ) : null}
-      {dbh && height && crownSpread ? (
+      {points !== null ? (
         <Body>
-          <Strong>
-            {championPoints(fromMetres(Math.PI * dbh.m, 'in'), fromMetres(height.m, 'ft'), fromMetres(crownSpread.m, 'ft')).toFixed(0)}{' '}
-            big-tree points.
-          </Strong>{' '}
-          Girth in inches, height in feet, a quarter of the spread.
+          <Strong>{points.toFixed(0)} big-tree points.</Strong> Girth in inches, height in feet, a quarter of the spread.
         </Body>
       ) : null}
       {age ? (
@@ -99,11 +76,7 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
           {age.factor.toFixed(1)} years an inch{age.from === 'genus' ? ', the mean of its genus' : ''}.
         </Body>
       ) : null}
-      {dbh && taxon && !age && !palm ? (
-        <View>
-          <Small>No growth factor was published for {taxon.name}: no age is guessed.</Small>
-        </View>
-      ) : null}
+      {derived.noFactor && taxon ? <Small>No growth factor was published for {taxon.name}: no age is guessed.</Small> : null}
     </Card>
   );
 }

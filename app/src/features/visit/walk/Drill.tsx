@@ -19,10 +19,12 @@ interface Props {
   onChange: (drillings: Drilling[]) => void;
   devices: Devices;
   suspected: boolean;
+  /** Diameter of the stem as far as it is known, m. */
+  dbh: number | null;
 }
 
 /** A line drilled by a qualified person: the sound shell typed from the device's strip, or read off a simulated profile. */
-export function Drill({ zone, drillings, onChange, devices, suspected }: Props) {
+export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Props) {
   const { settings } = useSettings();
   const [open, setOpen] = useState(false);
   const [shell, setShell] = useState('');
@@ -42,7 +44,7 @@ export function Drill({ zone, drillings, onChange, devices, suspected }: Props) 
               ? `, then soft${line.from === 'typed' ? '' : ` (± ${lengthWords(line.plusMinus, settings.units, 'stem')})`}`
               : ' to the end'}
             {line.from === 'simulated drill' ? ', simulated' : ''}
-            {line.decayMet && shellRatio(devices.tree.dbh, line.shell) < SHELL_WARNS ? `; under ${SHELL_WARNS} of the radius` : ''}
+            {line.decayMet && dbh !== null && shellRatio(dbh, line.shell) < SHELL_WARNS ? `; under ${SHELL_WARNS} of the radius` : ''}
           </Body>
           <Button label={`Take back drilling ${i + 1}`} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
             Take back

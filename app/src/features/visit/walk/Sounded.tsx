@@ -17,10 +17,12 @@ interface Props {
   devices: Devices;
   /** Whether anything points to decay here, for the practice drill. */
   suspected: boolean;
+  /** Diameter of the stem as far as it is known, m. */
+  dbh: number | null;
 }
 
 /** The sounding round: a mark a side. And the drill, where a qualified person uses one. */
-export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, devices, suspected }: Props) {
+export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, devices, suspected, dbh }: Props) {
   const rung = sounding.find((s) => s.zone === zone);
   const left = STEM_SIDES.filter((side) => !sounding.some((s) => s.zone === side));
   return (
@@ -46,7 +48,7 @@ export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, 
         <Strong className="text-[14px]">{8 - left.length} of 8 sides sounded.</Strong> A clear ring clears nothing by itself: it hears the
         outer wood only.
       </Small>
-      <Drill zone={zone} drillings={drillings} onChange={onDrill} devices={devices} suspected={suspected} />
+      <Drill zone={zone} drillings={drillings} onChange={onDrill} devices={devices} suspected={suspected} dbh={dbh} />
     </Card>
   );
 }

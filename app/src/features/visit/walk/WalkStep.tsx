@@ -56,11 +56,13 @@ interface Props {
   last: VisitView | undefined;
   tree: TreeBrief;
   taxon: Taxon | null;
+  /** Diameter of the stem as measured now or before, m. */
+  dbh: number | null;
   onMark: (marking: Marking) => void;
 }
 
 /** All the way round: pick a side, say nothing here, mark a sign at its height, or say why it could not be reached. */
-export function WalkStep({ draft, change, last, tree, taxon, onMark }: Props) {
+export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Props) {
   const states = zoneStates(draft);
   const wide = useWide();
   const { settings } = useSettings();
@@ -258,6 +260,7 @@ export function WalkStep({ draft, change, last, tree, taxon, onMark }: Props) {
           sounding={draft.sounding}
           drillings={draft.drillings}
           devices={devices}
+          dbh={dbh}
           suspected={draft.signs.length > 0 || draft.sounding.some((s) => s.sound !== 'clear')}
           onSound={(zone, sound) => {
             setPicked(zone);

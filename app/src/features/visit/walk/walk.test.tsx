@@ -36,6 +36,7 @@ function Walk({ begun, last, onMark = () => {} }: { begun: VisitDraft; last?: Vi
       last={last}
       tree={tree}
       taxon={null}
+      dbh={0.5}
       onMark={onMark}
     />
   );
@@ -108,6 +109,15 @@ describe('walking round', () => {
     fireEvent.change(screen.getByRole('textbox', { name: 'Sound wood under the bark, north side' }), { target: { value: '9' } });
     fireEvent.click(screen.getByRole('button', { name: 'Then soft' }));
     expect(kept.drillings).toEqual([expect.objectContaining({ zone: 'stem-n', shell: 0.09, decayMet: true, from: 'typed' })]);
+  });
+  it('a thin shell is told against the stem as measured', () => {
+    render(
+      <Walk
+        begun={fresh({ drillings: [{ zone: 'stem-n', height: 1, bark: 0, shell: 0.06, plusMinus: 0.005, decayMet: true, from: 'typed' }] })}
+      />,
+    );
+    // 6 cm of a radius of 25.
+    expect(screen.getByText(/under 0\.3 of the radius/)).toBeTruthy();
   });
   it('taking a sign back takes its pictures with it; making a side blank clears all that was said of it', () => {
     const photo = {
