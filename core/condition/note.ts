@@ -4,7 +4,7 @@ import type { Assessment } from './assess';
 import { LIKELY } from './outlook';
 import { overruledWords } from './overrule';
 import type { AssessInput } from './request';
-import { NOT_JUDGED, PARTIAL } from './scales';
+import { NOT_JUDGED, PARTIAL } from './bands';
 import { capital, listed, signLabel, signWords, TARGET_WORDS } from './words';
 import type { Judged } from './statement';
 import { zoneWords } from './zones';

@@ -2,7 +2,7 @@ import type { Overrule } from '../contracts/record';
 import type { Library } from '../knowledge';
 import type { AgentLikelihood } from './agents';
 import type { Overruled } from './overrule';
-import { NOT_JUDGED } from './scales';
+import { NOT_JUDGED } from './bands';
 import type { Judged } from './statement';
 
 export const OUTLOOKS = ['long-term', 'decades', 'five to ten years', 'short', 'dead'] as const;

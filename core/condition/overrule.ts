@@ -1,5 +1,5 @@
 import type { Overrule } from '../contracts/record';
-import { BANDS, SCALE_WORDS, type Scale } from './scales';
+import { BANDS, SCALE_WORDS, type Scale } from './bands';
 import type { Judged, Statement } from './statement';
 
 /** What the person changed, kept beside what the rules said. */

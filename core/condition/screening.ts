@@ -2,7 +2,7 @@ import type { Beneath, SignSeen } from '../contracts/record';
 import { CROWN_ZONES, SOUNDNESS, type Library } from '../knowledge';
 import { meets } from './field-test';
 import type { AssessInput } from './request';
-import { NOT_JUDGED, PARTIAL } from './scales';
+import { NOT_JUDGED, PARTIAL } from './bands';
 import type { Judged } from './statement';
 import { OCCUPANCY_WORDS, TARGET_WORDS } from './words';
 

@@ -8,6 +8,9 @@ import { registerServiceWorker } from '@/offline/service-worker';
 import { ThemeProvider } from '@/ui/theme';
 import { SettingsProvider } from './settings';
 
+/** Changes with the shape of what is kept: answers of an older version are fetched anew. */
+const KEPT_SHAPE = '2';
+
 /** Everything below has fonts, theme, settings and the kept answers. */
 export function Providers({ children }: { children: ReactNode }) {
   const [loaded, problem] = useFonts({
@@ -24,7 +27,7 @@ export function Providers({ children }: { children: ReactNode }) {
       <SafeAreaProvider>
         <PersistQueryClientProvider
           client={queryClient}
-          persistOptions={{ persister, maxAge: KEEP_FOR, buster: '1', dehydrateOptions: { shouldDehydrateQuery: worthKeeping } }}
+          persistOptions={{ persister, maxAge: KEEP_FOR, buster: KEPT_SHAPE, dehydrateOptions: { shouldDehydrateQuery: worthKeeping } }}
         >
           <ThemeProvider>
             <SettingsProvider>{children}</SettingsProvider>

@@ -1,0 +1,73 @@
+import type { SignSeen } from '../contracts/record';
+import type { FieldTest, Library, SignField } from '../knowledge';
+import { BANDS, NOT_JUDGED, SCALE_WORDS, type Scale } from './bands';
+import { meets } from './field-test';
+import { judgedAs, type Judged, type Statement } from './statement';
+import { signWords } from './words';
+import { zoneWords } from './zones';
+
+/** A statement with the place of its band on the scale. */
+export interface Found {
+  rank: number;
+  statement: Statement;
+}
+
+/** A sentence as a clause: small first letter, no full stop. */
+const clauseOf = (sentence: string) => `${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`.replace(/\.$/, '');
+
+const FIELD_UNITS: Partial<Record<SignField, string>> = {
+  percent: ' %',
+  cover: ' %',
+  angle: '°',
+  height: ' m',
+  width: ' m',
+  length: ' m',
+  depth: ' m',
+  opening: ' m',
+};
+
+/** A rule's conditions in words: ", opening over 0.1 m, trend larger". */
+const conditionWords = (when: Partial<Record<SignField, FieldTest>> | undefined) =>
+  Object.entries(when ?? {})
+    .map(([field, test]) => {
+      const unit = FIELD_UNITS[field as SignField] ?? '';
+      const parts = [
+        ...(test.is ? [test.is.map((word) => word.replaceAll('-', ' ')).join(' or ')] : []),
+        ...(test.over === undefined ? [] : [`over ${test.over}${unit}`]),
+        ...(test.under === undefined ? [] : [`under ${test.under}${unit}`]),
+      ];
+      return `, ${field} ${parts.join(' and ')}`;
+    })
+    .join('');
+
+/** What the rules of the signs say on one scale; the worst holds, every sign that speaks is a reason. */
+export function fromSigns(library: Library, scale: Scale, signs: readonly SignSeen[]): Found[] {
+  return signs.flatMap((seen): Found[] => {
+    const sign = library.signs.find((s) => s.id === seen.id);
+    const worst = (sign?.rules ?? [])
+      .filter((rule) => rule.scale === scale && meets(seen, rule.when))
+      .map((rule) => ({ rank: BANDS[scale].indexOf(rule.atLeast), rule }))
+      .sort((a, b) => b.rank - a.rank)[0];
+    if (!sign || !worst) return [];
+    const { rule, rank } = worst;
+    const seenWords = signWords(seen);
+    return [
+      {
+        rank,
+        statement: {
+          says: `${sign.label}, ${zoneWords(seen.zone)}: ${rule.because}`,
+          clause: `${clauseOf(rule.because)} (${sign.label.toLowerCase()}, ${zoneWords(seen.zone)})`,
+          rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
+          evidence: `Seen at the ${zoneWords(seen.zone)}${seenWords ? `: ${seenWords}` : ''}.`,
+          source: sign.source,
+        },
+      },
+    ];
+  });
+}
+
+/** The band of the worst statement, with every statement, worst first. */
+export function worstOf(scale: Scale, found: readonly Found[], notes: readonly Statement[]): Judged {
+  const sorted = [...found].sort((a, b) => b.rank - a.rank);
+  return judgedAs(BANDS[scale][sorted[0]?.rank ?? 0] ?? NOT_JUDGED, [...sorted.map((f) => f.statement), ...notes]);
+}

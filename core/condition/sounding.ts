@@ -1,0 +1,11 @@
+import type { SignSeen } from '../contracts/record';
+import type { AssessInput } from './request';
+
+/** Signs that sounding adds: a side that rang dull or like a drum, unless it was marked already. */
+export function fromSounding(input: Pick<AssessInput, 'sounding' | 'signs'>, hollow: string): SignSeen[] {
+  return (input.sounding ?? []).flatMap(({ zone, sound, height }): SignSeen[] =>
+    sound === 'clear' || input.signs.some((sign) => sign.id === hollow && sign.zone === zone)
+      ? []
+      : [{ id: hollow, zone, kind: sound, ...(height === undefined ? {} : { height }) }],
+  );
+}
