@@ -14,6 +14,7 @@ export { OUTLOOKS } from './outlook';
 export { overruledWords, type Overruled } from './overrule';
 export { sideWords, zoneWords } from './zones';
 export { alertsOf, changesOver, TRACKED, trackedField, unseenSides, type Change } from './change';
+export { explainComeBack, explainOption, explainOutlook, explainTarget } from './explain';
 export { lookOf } from './looks';
 export { alsoRecorded } from './record-words';
 export { COMBINED, combine, CONSEQUENCES, FAILURES, IMPACTS, rate, RISKS, type ScreenedTarget, type Screening } from './screening';

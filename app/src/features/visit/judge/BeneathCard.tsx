@@ -1,10 +1,11 @@
 import { View } from 'react-native';
-import { capital, FAILURES, TARGET_WORDS, OCCUPANCY_WORDS, type Assessment } from '@dendrix/core/condition';
+import { capital, explainTarget, FAILURES, TARGET_WORDS, OCCUPANCY_WORDS, type Assessment } from '@dendrix/core/condition';
 import { OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/contracts';
 import { Body, Button, Card, Choice, Heading, Remark, Small, Strong } from '@/ui';
 import type { VisitDraft } from '../draft';
 import type { ChangeDraft } from '../useDraft';
 import { Overrule } from './Overrule';
+import { Statements } from './Statements';
 
 const SHORT: Record<Beneath['what'], string> = {
   'people-staying': 'People who stay',
@@ -76,11 +77,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
               <Body>
                 {capital(TARGET_WORDS[target.what])}, {OCCUPANCY_WORDS[target.howOften]}: <Strong>{target.risk}</Strong>
               </Body>
-              <Small className="text-ink">
-                {capital(target.part)}: failure {target.failure}, impact {target.impact}, so {target.likelihood}; consequence{' '}
-                {target.consequence}.
-              </Small>
-              <Small>{target.because.join(' ')}</Small>
+              <Statements statements={[explainTarget(target)]} />
             </View>
           ))}
           {screening.limits.map((limit) => (

@@ -3,6 +3,9 @@ import { View } from 'react-native';
 import {
   BANDS,
   capital,
+  explainComeBack,
+  explainOption,
+  explainOutlook,
   NOT_JUDGED,
   OUTLOOKS,
   overruledWords,
@@ -106,7 +109,7 @@ export function JudgeStep({ draft, name, judgement, date, change, onMark, onSend
             <Strong>
               {i + 1}. {capital(option.do)}
             </Strong>
-            <Small className="text-ink">{option.because.join(' ')}</Small>
+            <Statements statements={[explainOption(option, i + 1, profile)]} />
             {option.needs.length > 0 ? <Small>Needs {option.needs.join('; ')}.</Small> : null}
           </View>
         ))}
@@ -122,7 +125,7 @@ export function JudgeStep({ draft, name, judgement, date, change, onMark, onSend
       <Card className="gap-2">
         <Small>Outlook</Small>
         <Heading>{capital(judgement.outlook)}</Heading>
-        <Body>{capital(judgement.outlookBecause)}.</Body>
+        <Statements statements={[explainOutlook(judgement)]} />
         <Overrule
           what="outlook"
           of="the outlook"
@@ -135,7 +138,7 @@ export function JudgeStep({ draft, name, judgement, date, change, onMark, onSend
       <Card className="gap-2">
         <Small>Come back</Small>
         <Heading>by {dateWithSeason(judgement.comeBack.by)}</Heading>
-        <Body>{capital(judgement.comeBack.because)}.</Body>
+        <Statements statements={[explainComeBack(judgement)]} />
         <Overrule
           what="comeBack"
           of="the date"
