@@ -1,5 +1,5 @@
 import type { Library } from '../knowledge';
-import { inLeafSeason, recordMonth, seasonOf } from '../season';
+import { bareMonths, inLeaf, leafMonths, recordMonth, seasonOf } from '../season';
 import { addDays, addMonths } from '../schedule/dates';
 import type { AgentLikelihood } from './agents';
 import type { Change } from './change';
@@ -30,9 +30,21 @@ const COUNTS = 0.3;
 /** Shorter intervals wait for no season. */
 const SEASON_FROM_MONTHS = 4;
 
-/** Months of the northern records in which structure shows bare, and foliage full. */
-const BARE = [12, 1, 2];
-const FULL = [6, 7, 8];
+/** Months of the northern records in which structure shows bare, and foliage full, on most kinds. Common practice, no source. */
+const DEAD_OF_WINTER = [12, 1, 2];
+const HIGH_SUMMER = [6, 7, 8];
+
+/** The usual months where the kind keeps to them, otherwise its own. */
+function monthsFor(usual: readonly number[], own: readonly number[]): readonly number[] {
+  const kept = usual.filter((month) => own.includes(month));
+  return kept.length > 0 ? kept : own;
+}
+
+/** The season worth waiting for: bare where bearing parts are open, in leaf where the look was leafless; null where neither is. */
+function seasonThatSettles(taxon: AssessInput['taxon'], leafy: boolean, partsOpen: boolean) {
+  if (!leafy) return { months: monthsFor(HIGH_SUMMER, leafMonths(taxon)), because: 'the foliage still has to be seen in leaf' };
+  return partsOpen ? { months: monthsFor(DEAD_OF_WINTER, bareMonths(taxon)), because: 'structure shows best bare' } : null;
+}
 
 /**
  * The last day before a date that falls in the wanted months, at least a month from now; the date itself when there is none.
@@ -80,10 +92,10 @@ export function comeBack(
   const first = asks[0] ?? { months: NEVER_LOOKED, because: 'nothing judged' };
   const reasons = asks.filter((ask) => ask.months <= first.months * 1.01).map((ask) => ask.because);
   const latest = addMonths(input.date, first.months);
-  const now = inLeafSeason(input.date, input.latitude);
+  const leafy = inLeaf(input.taxon, input.date, input.latitude);
   const waits = first.months < SEASON_FROM_MONTHS || input.taxon?.evergreen === true;
-  const open = waits ? null : now && sides.length > 0 ? 'bare' : !now ? 'leaf' : null;
-  const by = open === null ? latest : seasonedDate(input.date, latest, input.latitude, open === 'bare' ? BARE : FULL);
-  const want = open === 'bare' ? '; structure shows best bare' : open === 'leaf' ? '; the foliage still has to be seen in leaf' : '';
+  const awaited = waits ? null : seasonThatSettles(input.taxon, leafy, sides.length > 0);
+  const by = awaited ? seasonedDate(input.date, latest, input.latitude, awaited.months) : latest;
+  const want = awaited ? `; ${awaited.because}` : '';
   return { by, because: `${reasons.join(', ')}${want}`, season: seasonOf(by, input.latitude) };
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { PROFILES } from '../contracts';
 import { HIDDEN_DECAY, OPTIONS, SOUNDNESS, STEM_SIDES, VIGOUR, ZONES } from '../knowledge';
 import { testLibrary } from '../testing/library';
-import { assess, assessRequest, NOT_JUDGED, OUTLOOKS, toAssessInput, type Assessment } from '.';
+import { assess, assessRequest, NOT_JUDGED, OUTLOOKS, sideWords, toAssessInput, zoneWords, type Assessment } from '.';
 
 const ALL = [...ZONES];
 type Request = Record<string, unknown>;
@@ -432,6 +432,10 @@ describe('monotony over the whole library', () => {
       { numRuns: 60 },
     );
   });
+  it('an outlook on a half-seen tree says so', () => {
+    expect(run({ looked: ['crown-top', 'stem-n'] }).outlookBecause).toMatch(/as far as it was looked at/);
+    expect(run({}).outlookBecause).not.toMatch(/as far as/);
+  });
   it('a worse outlook never comes with better bands', () => {
     fc.assert(
       fc.property(someSigns, fc.constantFrom(...testLibrary.signs), (signs, more) => {
@@ -507,6 +511,12 @@ describe('coming back', () => {
     expect(comeBack.because).toMatch(/structure shows best bare/);
     expect(comeBack.by > '2026-08-01' && comeBack.by <= '2027-07-01').toBe(true);
   });
+  it('a tree that is bare in spring only is not looked at bare in winter', () => {
+    const jacaranda = { taxon: 'Jacaranda mimosifolia', looked: ALL.filter((z) => z !== 'stem-n') };
+    expect(run({ ...jacaranda, date: '2026-01-15' }).comeBack).toMatchObject({ season: 'spring' });
+    expect(run({ ...jacaranda, date: '2026-01-15' }).lookedAt.cannotSay.join(' ')).not.toMatch(/Out of leaf/);
+    expect(run({ ...jacaranda, date: '2026-03-15' }).lookedAt.cannotSay.join(' ')).toMatch(/Out of leaf/);
+  });
   it('a leafless look brings one back in leaf', () => {
     const { comeBack } = run({ date: '2026-01-15' });
     expect(comeBack.season).toBe('summer');
@@ -535,6 +545,20 @@ describe('coming back', () => {
 });
 
 describe('the note', () => {
+  it('names every part that nobody looked at', () => {
+    fc.assert(
+      fc.property(fc.subarray([...ZONES]), (looked) => {
+        const { note, lookedAt } = run({ looked });
+        const sentence = /I did not look at (.*);/.exec(note)?.[1] ?? '';
+        for (const zone of lookedAt.unseen.filter((z) => looked.length > 0 && !z.startsWith('stem-')))
+          expect(sentence).toContain(zoneWords(zone));
+        const sides = ZONES.filter((z) => z.startsWith('stem-') && !looked.includes(z));
+        if (looked.length > 0 && sides.length > 0 && sides.length < 8)
+          expect(/\((.*)\)/.exec(sentence)?.[1]?.split(/, | and /)).toEqual(sides.map(sideWords));
+        expect(/looked at every part/.test(note)).toBe(looked.length === ZONES.length);
+      }),
+    );
+  });
   it('reads as sentences: capitals first, one stop last, nothing empty, whatever was seen', () => {
     fc.assert(
       fc.property(
@@ -568,7 +592,7 @@ describe('the note', () => {
   });
   it('says what cannot be said, what to do first and when to come back', () => {
     const { note } = run({ looked: ['crown-top', 'stem-n'], signs: [{ id: 'conk', zone: 'stem-n', kind: 'bracket' }] });
-    expect(note).toMatch(/Nobody looked at the .* sides of the stem|Part of the crown was not looked at/);
+    expect(note).toMatch(/I did not look at the middle of the crown, the lower crown, .* seven sides of the stem \(north-east, /);
     expect(note).toMatch(/First I would/);
     expect(note).toMatch(/Come back by \d{4}-\d{2}-\d{2}, in (winter|spring|summer|autumn)/);
     expect(note).toMatch(/how far it reaches cannot be seen from outside/);

@@ -1,5 +1,5 @@
 import { CROWN_ZONES, STEM_SIDES, ZONES, type Zone } from '../knowledge';
-import { inLeafSeason } from '../season';
+import { inLeaf } from '../season';
 import type { AssessInput } from './request';
 import { listed } from './words';
 import { sideWords } from './zones';
@@ -38,8 +38,8 @@ export function lookedAt(input: Pick<AssessInput, 'looked' | 'signs' | 'taxon' |
   if (!seen.has('branches')) cannotSay.push('The branches were not looked at: dead or hung wood would not be known.');
   if (!seen.has('roots') || !seen.has('soil'))
     cannotSay.push('Roots and soil were not fully looked at: nothing can be said about the hold in the ground.');
-  const leafless = input.taxon?.evergreen !== true && !inLeafSeason(input.date, input.latitude);
-  if (leafless) cannotSay.push('Out of leaf: how full the foliage is cannot be judged until it leafs out.');
+  if (!inLeaf(input.taxon, input.date, input.latitude))
+    cannotSay.push('Out of leaf: how full the foliage is cannot be judged until it leafs out.');
   else if (!seen.has('foliage')) cannotSay.push('The foliage was not looked at closely: spots, mines and scales would not be known.');
 
   return { percent: Math.round((100 * seen.size) / ZONES.length), unseen, cannotSay, seen };

@@ -1,4 +1,5 @@
-import { genusOf, type Library, type OptionKind } from '../knowledge';
+import { genusOf, STEM_SIDES, type Library, type OptionKind, type Zone } from '../knowledge';
+import { inLeaf } from '../season';
 import { UNKNOWN_CAUSE, NORMAL } from './differential';
 import type { Assessment } from './assess';
 import { LIKELY } from './outlook';
@@ -7,7 +8,7 @@ import type { AssessInput } from './request';
 import { NOT_JUDGED, PARTIAL } from './bands';
 import { capital, listed, signLabel, signWords, TARGET_WORDS } from './words';
 import type { Judged } from './statement';
-import { zoneWords } from './zones';
+import { sideWords, zoneWords } from './zones';
 
 const VIGOUR_SAYS: Record<string, string> = {
   thriving: 'It grows well',
@@ -92,6 +93,32 @@ function behind(a: Omit<Assessment, 'note'>): string[] {
   ];
 }
 
+const SIDES_IN_WORDS = ['one side', 'two sides', 'three sides', 'four sides', 'five sides', 'six sides', 'seven sides'];
+
+/** The parts nobody looked at, the stem's sides in one: "the collar, two sides of the stem (west and north-west) or the soil". */
+function unseenWords(unseen: readonly Zone[]): string {
+  const sides = unseen.filter((zone) => STEM_SIDES.some((side) => side === zone));
+  const stem =
+    sides.length === STEM_SIDES.length
+      ? 'any side of the stem'
+      : `${SIDES_IN_WORDS[sides.length - 1]} of the stem (${listed(sides.map(sideWords))})`;
+  const parts = unseen.flatMap((zone) => {
+    if (!sides.includes(zone)) return [`the ${zoneWords(zone)}`];
+    return zone === sides[0] ? [stem] : [];
+  });
+  return listed(parts, 'or');
+}
+
+/** How much was looked at, and every part that was not. */
+function looked({ lookedAt }: Omit<Assessment, 'note'>): string[] {
+  if (lookedAt.unseen.length === 0) return ['I looked at every part.'];
+  if (lookedAt.percent === 0) return ['I looked at no part of it; what is said here rests on measurements alone.'];
+  return [
+    `I looked at ${lookedAt.percent} % of the zones.`,
+    `I did not look at ${unseenWords(lookedAt.unseen)}; nothing here speaks of ${lookedAt.unseen.length > 1 ? 'them' : 'it'}.`,
+  ];
+}
+
 /** What is beneath, and how the screening came out. */
 function beneath(a: Omit<Assessment, 'note'>): string[] {
   const worst = a.screening?.targets[0];
@@ -125,7 +152,7 @@ export function noteOf(library: Library, a: Omit<Assessment, 'note'>, input: Ass
       ...a.overruled.map(overruledWords),
     ],
     [...beneath(a), ...(a.works?.works.map((w) => w.says) ?? [])],
-    [`I looked at ${a.lookedAt.percent} % of the zones.`, ...a.lookedAt.cannotSay.slice(0, 2)],
+    [...looked(a), ...(inLeaf(input.taxon, input.date, input.latitude) ? [] : ['It was out of leaf.'])],
     [
       ...(first ? [`First I would ${DO_SAYS[first.do]}${first.needs.length > 0 ? ` (needs ${listed(first.needs)})` : ''}.`] : []),
       `Come back by ${a.comeBack.by}, in ${a.comeBack.season}: ${a.comeBack.because}.`,

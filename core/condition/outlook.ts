@@ -2,7 +2,7 @@ import type { Overrule } from '../contracts/record';
 import type { Library } from '../knowledge';
 import type { AgentLikelihood } from './agents';
 import type { Overruled } from './overrule';
-import { NOT_JUDGED } from './bands';
+import { NOT_JUDGED, PARTIAL } from './bands';
 import type { Judged } from './statement';
 
 export const OUTLOOKS = ['long-term', 'decades', 'five to ten years', 'short', 'dead'] as const;
@@ -42,7 +42,10 @@ export function outlook(
     { outlook: agent?.outlook, because: `the usual course of ${agent?.name.toLowerCase()}` },
   ].filter((s): s is { outlook: (typeof OUTLOOKS)[number]; because: string } => s.outlook !== undefined && s.outlook !== NOT_JUDGED);
   const worst = said.sort((a, b) => OUTLOOKS.indexOf(b.outlook) - OUTLOOKS.indexOf(a.outlook))[0];
-  const ruled = worst ?? { outlook: NOT_JUDGED, because: 'nothing was judged' };
+  const blind = soundness.band === PARTIAL.soundness || soundness.band === NOT_JUDGED;
+  const ruled: Pick<OutlookJudged, 'outlook' | 'because'> = worst
+    ? { outlook: worst.outlook, because: blind ? `${worst.because}, as far as it was looked at` : worst.because }
+    : { outlook: NOT_JUDGED, because: 'nothing was judged' };
   const set = overrules.find((o) => o.what === 'outlook');
   const to = OUTLOOKS.find((word) => word === set?.to);
   if (!set || !to || to === ruled.outlook) return { ...ruled, overruled: null };

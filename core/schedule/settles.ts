@@ -1,5 +1,5 @@
 import type { Taxon } from '../knowledge';
-import { inLeafSeason, monthsOf, monthWords, localMonth, recordMonth } from '../season';
+import { bareMonths, inLeaf, leafMonths, localMonth, monthsOf, monthWords, recordMonth } from '../season';
 
 /** What a visit in this season can settle on a tree, and what has to wait, in short words. */
 export interface Settles {
@@ -12,20 +12,14 @@ export function settles(taxon: Taxon | null, date: string, latitude: number): Se
   const month = recordMonth(date, latitude) ?? 1;
   const now = ['form', 'bark', 'twig and bud'];
   const later: Settles['later'] = [];
-  const leafy = taxon ? taxon.evergreen || monthsOf(taxon.months.leaf).includes(month) : inLeafSeason(date, latitude);
+  const leafy = inLeaf(taxon, date, latitude);
   const wait = (what: string, months: readonly number[]) => {
     if (months.length > 0) later.push({ what, when: monthWords(months.map((m) => localMonth(m, latitude))) });
   };
   if (leafy) now.push('leaf', 'foliage');
-  else wait('leaf and foliage', taxon ? monthsOf(taxon.months.leaf) : [5, 6, 7, 8, 9, 10]);
+  else wait('leaf and foliage', leafMonths(taxon));
   if (!leafy) now.push('structure, bare');
-  else if (taxon && !taxon.evergreen)
-    wait(
-      'structure, bare',
-      [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
-        .filter((m) => !monthsOf(taxon.months.leaf).includes(m))
-        .sort((a, b) => ((a - month + 12) % 12) - ((b - month + 12) % 12)),
-    );
+  else if (taxon) wait('structure, bare', bareMonths(taxon));
   for (const part of ['flower', 'fruit'] as const) {
     const months = taxon ? monthsOf(taxon.months[part]) : [];
     if (months.includes(month)) now.push(part);

@@ -35,6 +35,27 @@ export function monthsOutside(window: MonthWindow, month: number): number {
   return distances.length === 0 ? Infinity : Math.min(...distances);
 }
 
+const YEAR: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
+/** Months in which most broadleaves of a mild temperate place are in leaf. Common practice, no source. */
+const MOST_IN_LEAF: MonthWindow = [5, 10];
+
+/** Months of the northern records in which a tree carries leaves; of most broadleaves where the taxon or its months are not known. */
+export function leafMonths(taxon: Pick<Taxon, 'evergreen' | 'months'> | null): number[] {
+  if (taxon?.evergreen) return [...YEAR];
+  return monthsOf(taxon && taxon.months.leaf.length > 0 ? taxon.months.leaf : MOST_IN_LEAF);
+}
+
+/** Months of the northern records in which it stands bare, from leaf fall on; none for an evergreen. */
+export function bareMonths(taxon: Pick<Taxon, 'evergreen' | 'months'> | null): number[] {
+  const leaf = leafMonths(taxon);
+  const first = (leaf.at(-1) ?? 0) % 12;
+  return YEAR.map((_, i) => ((first + i) % 12) + 1).filter((month) => !leaf.includes(month));
+}
+
+/** Whether a tree is in leaf at a date, by its own months where the taxon is known. */
+export const inLeaf = (taxon: Pick<Taxon, 'evergreen' | 'months'> | null, date: string, latitude: number): boolean =>
+  leafMonths(taxon).includes(recordMonth(date, latitude) ?? 1);
+
 /** Which of a taxon's windows a monthly trait follows. */
 function windowFor(trait: Trait, taxon: Taxon): MonthWindow {
   if (trait.id === 'autumn-colour') return taxon.months.autumn;
@@ -43,7 +64,7 @@ function windowFor(trait: Trait, taxon: Taxon): MonthWindow {
 
 /** Months of the northern records in which a taxon shows a trait on the tree. */
 export function showsIn(trait: Trait, taxon: Taxon): number[] {
-  const all = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
+  const all = [...YEAR];
   switch (trait.shows) {
     case 'all':
       return all;
@@ -79,12 +100,6 @@ export function seasonOf(date: string, latitude: number): Season {
   if (month === 12 || month <= 2) return 'winter';
   if (month <= 5) return 'spring';
   return month <= 8 ? 'summer' : 'autumn';
-}
-
-/** Whether most broadleaves of a mild temperate place are in leaf at a date. */
-export function inLeafSeason(date: string, latitude: number): boolean {
-  const month = recordMonth(date, latitude) ?? 1;
-  return month >= 5 && month <= 10;
 }
 
 export const MONTH_NAMES = [

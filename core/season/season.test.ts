@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { testLibrary } from '../testing/library';
 import {
-  inLeafSeason,
+  bareMonths,
+  inLeaf,
+  leafMonths,
   localMonth,
   monthsFromShowing,
   monthsOf,
@@ -59,10 +61,18 @@ describe('seasons by name (meteorological)', () => {
     ['2026-12-01', -34, 'summer'],
   ] as const)('%s at %d', (date, latitude, season) => expect(seasonOf(date, latitude)).toBe(season));
   it('most broadleaves are in leaf from May to October', () => {
-    expect(inLeafSeason('2026-05-01', 50)).toBe(true);
-    expect(inLeafSeason('2026-04-30', 50)).toBe(false);
-    expect(inLeafSeason('2026-05-01', -34)).toBe(false);
+    expect(inLeaf(null, '2026-05-01', 50)).toBe(true);
+    expect(inLeaf(null, '2026-04-30', 50)).toBe(false);
+    expect(inLeaf(null, '2026-05-01', -34)).toBe(false);
   });
+  it('a tree is in leaf or bare in every month, and an evergreen never bare', () => {
+    for (const record of testLibrary.taxa) {
+      expect([...leafMonths(record), ...bareMonths(record)].sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
+      if (record.evergreen) expect(bareMonths(record)).toEqual([]);
+    }
+  });
+  // Common practice, no source: a jacaranda drops its leaves in late winter and flowers bare.
+  it('a jacaranda is bare in spring, from leaf fall on', () => expect(bareMonths(taxon('Jacaranda mimosifolia'))).toEqual([3, 4]));
 });
 
 describe('what shows when', () => {

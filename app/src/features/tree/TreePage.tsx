@@ -245,10 +245,10 @@ function LastJudgement({ visit }: { visit: VisitView }) {
           {overruledWords(one)}
         </Remark>
       ))}
-      {judgement.lookedAt.cannotSay.slice(0, 3).map((sentence) => (
+      {judgement.lookedAt.cannotSay.map((sentence) => (
         <Small key={sentence}>{sentence}</Small>
       ))}
-      {judgement.cautions.slice(0, 3).map((caution) => (
+      {judgement.cautions.map((caution) => (
         <Remark key={caution} mood="caution">
           {caution}
         </Remark>

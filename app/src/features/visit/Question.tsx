@@ -3,7 +3,7 @@ import { Pressable, Text, View } from 'react-native';
 import { figureFor } from '@dendrix/core/figures';
 import { CERTAINTIES, SOURCES, type Observation } from '@dendrix/core/identify';
 import type { Trait, TraitState } from '@dendrix/core/knowledge';
-import { inLeafSeason } from '@dendrix/core/season';
+import { inLeaf } from '@dendrix/core/season';
 import { district } from '@/features/shell/library';
 import { Button, Choice, Drawing, Field, Heading, Small, useWide } from '@/ui';
 import type { ChangeDraft } from './useDraft';
@@ -26,7 +26,7 @@ interface Props {
 
 /** Where a mark is likely to be seen today: leaves out of leaf lie on the ground. */
 const usualSource = (trait: Trait, date: string): Observation['source'] => {
-  if (trait.line === 'leaf' && !inLeafSeason(date, district.latitude)) return 'ground';
+  if (trait.line === 'leaf' && !inLeaf(null, date, district.latitude)) return 'ground';
   return trait.reach === 'far' && trait.line === 'form' ? 'distance' : 'tree';
 };
 

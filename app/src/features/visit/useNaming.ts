@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { identify, questionsOf, type Identification, type Look } from '@dendrix/core/identify';
 import type { Line, Trait } from '@dendrix/core/knowledge';
-import { inLeafSeason } from '@dendrix/core/season';
+import { inLeaf } from '@dendrix/core/season';
 import { district, library } from '@/features/shell/library';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import type { VisitDraft } from './draft';
@@ -31,11 +31,11 @@ export function useNaming(draft: VisitDraft, date: string): Naming {
       },
       cannotSee,
     );
-    const inLeaf = inLeafSeason(date, district.latitude);
+    const season = { inLeaf: inLeaf(null, date, district.latitude), setAside: cannotSee };
     return {
       result,
       next: result.lookNext[0],
-      questionsOf: (line) => questionsOf(library.traits, result, line, { inLeaf, setAside: cannotSee }),
+      questionsOf: (line) => questionsOf(library.traits, result, line, season),
     };
   }, [observations, cannotSee, lifeStage, planted, date, rule]);
 }
