@@ -449,6 +449,10 @@ describe('monotony over the whole library', () => {
 });
 
 describe('options', () => {
+  it('keeping is no answer for a tree that nobody judged', () => {
+    expect(run({ looked: [] }).options.map((o) => o.do)).toEqual(['watch']);
+    expect(run({ looked: ['crown-top', 'crown-mid', 'crown-low', 'foliage'] }).options.map((o) => o.do)).not.toContain('keep');
+  });
   it('are of the list, each once, each with a reason; cutting and climbing need licensed people', () => {
     fc.assert(
       fc.property(fc.subarray(testLibrary.signs, { maxLength: 5 }), fc.constantFrom(...PROFILES), (signs, profile) => {

@@ -1,6 +1,7 @@
 import type { Overrule, Profile } from '../contracts/record';
 import type { Library, OptionKind } from '../knowledge';
 import type { AgentLikelihood } from './agents';
+import { NOT_JUDGED } from './bands';
 import { NORMAL, UNKNOWN_CAUSE } from './differential';
 import { meets } from './field-test';
 import type { LookedAt } from './looked';
@@ -108,7 +109,8 @@ function fromStanding(
   // A serious weakness is looked into before the saw comes out; a failing tree or one that cannot wait is another matter.
   const toRemove = unsound === 3 ? 8 : weak >= 3 ? 6 : 4;
   const made: Weighed[] = [];
-  if (unsound === 0 && weak <= 1)
+  const judged = vigour.band !== NOT_JUDGED && soundness.band !== NOT_JUDGED;
+  if (judged && unsound === 0 && weak <= 1)
     made.push({
       do: 'keep',
       because: [...vigour.reasons.slice(0, 1), `Soundness: ${soundness.band}.`],

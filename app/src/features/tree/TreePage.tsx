@@ -25,6 +25,7 @@ import { useSession } from '@/features/session/useSession';
 import { download } from '@/offline/api';
 import { Body, Button, Card, Drawing, Figures, Heading, Latin, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
 import { useOutbox } from '@/offline/useOutbox';
+import { Cautions } from './Cautions';
 import { OverTheYears } from './OverTheYears';
 import { Pictures, useOpenPicture } from './Pictures';
 import { Rings } from './Rings';
@@ -248,11 +249,7 @@ function LastJudgement({ visit }: { visit: VisitView }) {
       {judgement.lookedAt.cannotSay.map((sentence) => (
         <Small key={sentence}>{sentence}</Small>
       ))}
-      {judgement.cautions.map((caution) => (
-        <Remark key={caution} mood="caution">
-          {caution}
-        </Remark>
-      ))}
+      <Cautions cautions={judgement.cautions} />
     </View>
   );
 }

@@ -20,6 +20,7 @@ import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { dateWithSeason } from '@/features/shell/words';
+import { Cautions } from '@/features/tree/Cautions';
 import { Scale } from '@/features/tree/Scale';
 import { Body, Button, Card, Choice, Field, Heading, Latin, Remark, Small, Strong } from '@/ui';
 import type { VisitDraft } from '../draft';
@@ -163,13 +164,7 @@ export function JudgeStep({ draft, name, judgement, date, change, onMark, onSend
           </Small>
         ))}
       </Card>
-      <Remark mood="caution" title="Cautions">
-        <View className="gap-1">
-          {judgement.cautions.map((caution) => (
-            <Body key={caution}>{caution}</Body>
-          ))}
-        </View>
-      </Remark>
+      <Cautions cautions={judgement.cautions} />
       <Field label="A note for the one who comes next" value={draft.note} multiline onChangeText={(note) => change({ note })} />
       {problem ? (
         <Remark mood="caution" title="Not sent">
