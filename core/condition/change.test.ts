@@ -1,8 +1,8 @@
-import { STEM_SIDES, ZONES, type Zone } from '../knowledge';
+import { STEM_SIDES, type Zone } from '../knowledge';
+import { ALL, cm, judgeOak } from '../testing/judge';
 import { testLibrary } from '../testing/library';
-import { alertsOf, assess, assessRequest, changesOver, toAssessInput, unseenSides, type Change, type EarlierLook } from '.';
+import { alertsOf, changesOver, unseenSides, type Change, type EarlierLook } from '.';
 
-const ALL = [...ZONES];
 const look = (date: string, part: Partial<EarlierLook> = {}): EarlierLook => ({ date, looked: ALL, signs: [], ...part });
 const cavity = (opening: number, zone: Zone = 'stem-se') => ({ id: 'cavity', zone, opening });
 const of = (looks: EarlierLook[], sign: string): Change | undefined => changesOver(testLibrary, looks).find((c) => c.sign === sign);
@@ -98,37 +98,28 @@ describe('the whole tree over the years', () => {
 });
 
 describe('change in the judgement', () => {
-  const run = (request: Record<string, unknown>) =>
-    assess(
-      testLibrary,
-      toAssessInput(
-        testLibrary,
-        assessRequest.parse({ taxon: 'Quercus rubra', date: '2026-07-01', latitude: 46, lifeStage: 'mature', looked: ALL, ...request }),
-      ),
-    );
-  const cm = (value: number) => ({ value, unit: 'cm' });
   it('a small hole that really grew is a serious weakness, one that did not is a weakness', () => {
     const before = (opening: number) => [
       { date: '2023-07-01', looked: ALL, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(opening) }] },
     ];
     const now = [{ id: 'cavity', zone: 'stem-e', opening: cm(8) }];
-    expect(run({ signs: now, before: before(3) }).soundness.band).toBe('serious weakness');
-    expect(run({ signs: now, before: before(7.5) }).soundness.band).toBe('weakness');
-    expect(run({ signs: now }).soundness.band).toBe('weakness');
+    expect(judgeOak({ signs: now, before: before(3) }).soundness.band).toBe('serious weakness');
+    expect(judgeOak({ signs: now, before: before(7.5) }).soundness.band).toBe('weakness');
+    expect(judgeOak({ signs: now }).soundness.band).toBe('weakness');
   });
   it('what the person says of it stands against the sizes', () => {
     const before = [{ date: '2023-07-01', looked: ALL, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(3) }] }];
-    expect(run({ before, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(8), trend: 'same' }] }).soundness.band).toBe('weakness');
+    expect(judgeOak({ before, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(8), trend: 'same' }] }).soundness.band).toBe('weakness');
   });
   it('a grown tree that has not grown in six years is no longer thriving; an old one may rest', () => {
     const still = { measurements: { dbh: cm(40) }, before: [{ date: '2020-07-01', looked: ALL, measurements: { dbh: cm(40) } }] };
-    expect(run(still).vigour.band).toBe('fair');
-    expect(run({ ...still, lifeStage: 'old' }).vigour.band).toBe('thriving');
-    expect(run({ ...still, measurements: { dbh: cm(44) } }).vigour.band).toBe('thriving');
+    expect(judgeOak(still).vigour.band).toBe('fair');
+    expect(judgeOak({ ...still, lifeStage: 'old' }).vigour.band).toBe('thriving');
+    expect(judgeOak({ ...still, measurements: { dbh: cm(44) } }).vigour.band).toBe('thriving');
   });
   it('a worsening brings the next look nearer and says why', () => {
     const before = [{ date: '2023-07-01', looked: ALL, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 10 }] }];
-    const a = run({ before, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 30 }] });
+    const a = judgeOak({ before, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 30 }] });
     expect(a.comeBack.because).toMatch(/thin crown gets worse/);
     expect(a.comeBack.by <= '2027-01-01').toBe(true);
     expect(a.note).toMatch(/Thin crown, top of the crown: larger, 10 % in 2023, 30 % in 2026/);

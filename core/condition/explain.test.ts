@@ -1,21 +1,10 @@
-import { testLibrary } from '../testing/library';
-import { ZONES } from '../knowledge';
-import { assess, assessRequest, explainComeBack, explainOption, explainOutlook, explainTarget, toAssessInput } from '.';
+import { judgeOak } from '../testing/judge';
+import { explainComeBack, explainOption, explainOutlook, explainTarget } from '.';
 
-const a = assess(
-  testLibrary,
-  toAssessInput(
-    testLibrary,
-    assessRequest.parse({
-      taxon: 'Quercus rubra',
-      date: '2026-07-01',
-      latitude: 46,
-      looked: [...ZONES],
-      signs: [{ id: 'basal-conk', zone: 'collar', kind: 'bracket' }],
-      beneath: [{ what: 'people-passing', howOften: 'frequent' }],
-    }),
-  ),
-);
+const a = judgeOak({
+  signs: [{ id: 'basal-conk', zone: 'collar', kind: 'bracket' }],
+  beneath: [{ what: 'people-passing', howOften: 'frequent' }],
+});
 
 describe('statements beside the scales open to their rules too', () => {
   it('the outlook names the reading that holds it there', () =>

@@ -1,24 +1,10 @@
 import fc from 'fast-check';
 import { OCCUPANCIES, TARGETS } from '../contracts';
 import { SOUNDNESS, ZONES } from '../knowledge';
+import { judgeOak } from '../testing/judge';
 import { testLibrary } from '../testing/library';
-import { assess, assessRequest, combine, COMBINED, CONSEQUENCES, FAILURES, IMPACTS, rate, RISKS, toAssessInput } from '.';
+import { combine, COMBINED, CONSEQUENCES, FAILURES, IMPACTS, rate, RISKS } from '.';
 
-const run = (request: Record<string, unknown>) =>
-  assess(
-    testLibrary,
-    toAssessInput(
-      testLibrary,
-      assessRequest.parse({
-        taxon: 'Quercus rubra',
-        date: '2026-07-01',
-        latitude: 46,
-        lifeStage: 'mature',
-        looked: [...ZONES],
-        ...request,
-      }),
-    ),
-  );
 const road = [{ what: 'road', howOften: 'constant' }];
 
 describe('the two matrices (ISA Best Management Practices: Tree Risk Assessment; from memory)', () => {
@@ -59,9 +45,9 @@ describe('the two matrices (ISA Best Management Practices: Tree Risk Assessment;
 });
 
 describe('field screening', () => {
-  it('says nothing while nobody said what is beneath', () => expect(run({}).screening).toBeNull());
+  it('says nothing while nobody said what is beneath', () => expect(judgeOak({}).screening).toBeNull());
   it('names the method and defers to a qualified assessor', () =>
-    expect(run({ beneath: road }).screening?.method).toMatch(/two matrices.*to be confirmed by a qualified assessor/));
+    expect(judgeOak({ beneath: road }).screening?.method).toMatch(/two matrices.*to be confirmed by a qualified assessor/));
   it.each([
     // Common practice, no source: what a first sorting from the ground should come to.
     ['a sound oak over a busy road', [], road, 'low'],
@@ -98,9 +84,9 @@ describe('field screening', () => {
       [{ what: 'parked-cars', howOften: 'frequent' }],
       'high',
     ],
-  ])('%s: %s', (_words, signs, beneath, risk) => expect(run({ signs, beneath }).screening?.risk).toBe(risk));
+  ])('%s: %s', (_words, signs, beneath, risk) => expect(judgeOak({ signs, beneath }).screening?.risk).toBe(risk));
   it('the worst of several things beneath counts', () => {
-    const { screening } = run({
+    const { screening } = judgeOak({
       signs: [{ id: 'crack', zone: 'stem-s', kind: 'across' }],
       beneath: [
         { what: 'path-or-lawn', howOften: 'constant' },
@@ -112,16 +98,18 @@ describe('field screening', () => {
     expect(screening?.targets).toHaveLength(2);
   });
   it('calls no failure improbable where a side was not seen, and says so', () => {
-    const part = run({ looked: ZONES.filter((z) => z !== 'stem-n'), beneath: road }).screening;
+    const part = judgeOak({ looked: ZONES.filter((z) => z !== 'stem-n'), beneath: road }).screening;
     expect(part?.targets[0]?.failure).toBe('possible');
     expect(part?.limits.join(' ')).toMatch(/Not all of the parts/);
-    expect(run({ beneath: road }).screening?.targets[0]?.failure).toBe('improbable');
+    expect(judgeOak({ beneath: road }).screening?.targets[0]?.failure).toBe('improbable');
   });
   it('people beneath never screen lower than lawn, more often never lower than seldom', () => {
     fc.assert(
       fc.property(fc.constantFrom(...testLibrary.signs), fc.constantFrom(...TARGETS), (sign, what) => {
         const at = (w: string, howOften: string) =>
-          RISKS.indexOf(run({ signs: [{ id: sign.id, zone: sign.zones[0] }], beneath: [{ what: w, howOften }] }).screening?.risk ?? 'low');
+          RISKS.indexOf(
+            judgeOak({ signs: [{ id: sign.id, zone: sign.zones[0] }], beneath: [{ what: w, howOften }] }).screening?.risk ?? 'low',
+          );
         const ranks = [...OCCUPANCIES].reverse().map((howOften) => at(what, howOften));
         expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);
         expect(at('people-staying', 'frequent')).toBeGreaterThanOrEqual(at('path-or-lawn', 'frequent'));
@@ -130,7 +118,7 @@ describe('field screening', () => {
     );
   });
   it('a likelihood of failure set by the person is taken, with the reason beside it', () => {
-    const { screening, overruled } = run({
+    const { screening, overruled } = judgeOak({
       beneath: road,
       overrules: [{ what: 'failure', to: 'probable', why: 'creaking in wind' }],
     });
@@ -142,8 +130,8 @@ describe('field screening', () => {
     const one = { beneath: [{ what: 'people-staying', howOften: 'frequent' }] };
     const ranks = SOUNDNESS.map((band) =>
       RISKS.indexOf(
-        run({ ...one, overrules: band === 'no weakness seen' ? [] : [{ what: 'soundness', to: band, why: 'as seen' }] }).screening?.risk ??
-          'low',
+        judgeOak({ ...one, overrules: band === 'no weakness seen' ? [] : [{ what: 'soundness', to: band, why: 'as seen' }] }).screening
+          ?.risk ?? 'low',
       ),
     );
     expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);

@@ -1,0 +1,43 @@
+import fc from 'fast-check';
+import { ALL, judgeOak } from '../testing/judge';
+import { testLibrary } from '../testing/library';
+
+describe('coming back', () => {
+  it('sides unseen in summer bring one back while the tree is bare', () => {
+    const { comeBack } = judgeOak({ looked: ALL.filter((z) => z !== 'stem-n'), date: '2026-07-01' });
+    expect(comeBack.season).toBe('winter');
+    expect(comeBack.because).toMatch(/structure shows best bare/);
+    expect(comeBack.by > '2026-08-01' && comeBack.by <= '2027-07-01').toBe(true);
+  });
+  it('a tree that is bare in spring only is not looked at bare in winter', () => {
+    const jacaranda = { taxon: 'Jacaranda mimosifolia', looked: ALL.filter((z) => z !== 'stem-n') };
+    expect(judgeOak({ ...jacaranda, date: '2026-01-15' }).comeBack).toMatchObject({ season: 'spring' });
+    expect(judgeOak({ ...jacaranda, date: '2026-01-15' }).lookedAt.cannotSay.join(' ')).not.toMatch(/Out of leaf/);
+    expect(judgeOak({ ...jacaranda, date: '2026-03-15' }).lookedAt.cannotSay.join(' ')).toMatch(/Out of leaf/);
+  });
+  it('a leafless look brings one back in leaf', () => {
+    const { comeBack } = judgeOak({ date: '2026-01-15' });
+    expect(comeBack.season).toBe('summer');
+    expect(comeBack.because).toMatch(/seen in leaf/);
+  });
+  it('the south has its winter in July', () => {
+    const { comeBack } = judgeOak({ date: '2026-01-15', latitude: -35, looked: ALL.filter((z) => z !== 'stem-n') });
+    expect(comeBack.season).toBe('winter');
+    expect(['06', '07', '08']).toContain(comeBack.by.slice(5, 7));
+  });
+  it('what cannot wait waits for no season', () =>
+    expect(judgeOak({ signs: [{ id: 'union-crack', zone: 'unions' }] }).comeBack.by <= '2026-07-10').toBe(true));
+  it('is never later for more signs, nor for more beneath', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...testLibrary.signs), (sign) => {
+        const one = { taxon: 'Ginkgo biloba', signs: [{ id: sign.id, zone: sign.zones[0] }] };
+        const clean = judgeOak({ taxon: 'Ginkgo biloba' }).comeBack.by;
+        const marked = judgeOak(one).comeBack.by;
+        const busy = judgeOak({ ...one, beneath: [{ what: 'people-staying', howOften: 'constant' }] }).comeBack.by;
+        expect(marked <= clean).toBe(true);
+        expect(busy <= marked).toBe(true);
+      }),
+      { numRuns: 73 },
+    );
+  });
+});

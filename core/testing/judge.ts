@@ -1,0 +1,23 @@
+// One look at one tree, judged; a test says only what differs from the usual.
+import { assess, assessRequest, toAssessInput, type Assessment } from '../condition';
+import { ZONES } from '../knowledge';
+import { testLibrary } from './library';
+
+export type Request = Record<string, unknown>;
+
+export const ALL = [...ZONES];
+export const m = (value: number) => ({ value, unit: 'm' });
+export const cm = (value: number) => ({ value, unit: 'cm' });
+
+const districtOf = (id: string) => testLibrary.districts.find((d) => d.id === id);
+
+/** A grown tree in July, not named and not looked at unless the request says so. */
+export const judge = (request: Request = {}, district = 'quillhaven'): Assessment =>
+  assess(
+    testLibrary,
+    toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', ...request })),
+    districtOf(district),
+  );
+
+/** A grown red oak in July of which every part was looked at. */
+export const judgeOak = (request: Request = {}): Assessment => judge({ taxon: 'Quercus rubra', looked: ALL, ...request });
