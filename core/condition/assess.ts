@@ -95,18 +95,22 @@ export function assess(library: Library, given: AssessInput, district?: District
   const changes =
     (given.before ?? []).length === 0
       ? []
-      : changesOver(library, [
-          ...(given.before ?? []),
-          {
-            date: given.date,
-            looked: given.looked,
-            signs: given.signs,
-            dbh: given.dbh,
-            height: given.height,
-            crownBase: given.crownBase,
-            breastHeight: given.breastHeight,
-          },
-        ]);
+      : changesOver(
+          library,
+          [
+            ...(given.before ?? []),
+            {
+              date: given.date,
+              looked: given.looked,
+              signs: given.signs,
+              dbh: given.dbh,
+              height: given.height,
+              crownBase: given.crownBase,
+              breastHeight: given.breastHeight,
+            },
+          ],
+          given.units,
+        );
   const hollow = library.signs.find((sign) => sign.found === 'sound')?.id;
   const rung = hollow ? fromSounding(given, hollow) : [];
   const input: AssessInput = { ...given, signs: [...withTrends(given.signs, changes), ...rung] };
@@ -124,7 +128,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   const told = differential(library, input, aside, looked, district);
   const cause = withCause(library, told.agents, input);
   const screened = screening(library, input, counting, judged.soundness);
-  const works = judgeWorks(input.dbh, input.rootStandard ?? 'bs5837', input.works ?? []);
+  const works = judgeWorks(input.dbh, input.rootStandard ?? 'bs5837', input.works ?? [], input.units);
   const alerts = alertsOf(changes);
   const rare = input.name !== null && (district?.lists.rare.includes(input.name) ?? false);
   const ranked = options({

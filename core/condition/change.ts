@@ -3,8 +3,9 @@ import { STEM_SIDES, type Library, type Zone } from '../knowledge';
 import { crownRatio } from '../measure/crown';
 import { dbhTolerance, growth } from '../measure/growth';
 import { trend, type DatedReading, type Trend } from '../measure/trend';
+import { lengthInWords, paceInWords, type UnitSystem } from '../measure/words';
 import type { EarlierLook } from './request';
-import { lengthInWords, signLabel } from './words';
+import { signLabel } from './words';
 import { zoneWords } from './zones';
 
 /** Fields that show growth of a sign, most telling first. */
@@ -47,14 +48,13 @@ export interface Change {
   says: string;
 }
 
-const valueWords = (unit: Change['unit'], value: number) => (unit === '%' ? `${Math.round(value)} %` : lengthInWords(value));
+const valueWords = (unit: Change['unit'], value: number, units: UnitSystem) =>
+  unit === '%' ? `${Math.round(value)} %` : lengthInWords(value, units);
 
 /** "3 mm a year", "12 points a year". */
-function paceWords(unit: Change['unit'], perYear: number): string {
+function paceWords(unit: Change['unit'], perYear: number, units: UnitSystem): string {
   const size = Math.abs(perYear);
-  if (unit === '%') return `${size.toFixed(size < 10 ? 1 : 0)} points a year`;
-  if (size >= 1) return `${size.toFixed(1)} m a year`;
-  return size < 0.1 ? `${(size * 1000).toFixed(size < 0.01 ? 1 : 0)} mm a year` : `${(size * 100).toFixed(0)} cm a year`;
+  return unit === '%' ? `${size.toFixed(size < 10 ? 1 : 0)} points a year` : paceInWords(perYear, units);
 }
 
 /** The trend of readings, or null when they are too few or of one day. */
@@ -64,10 +64,10 @@ function trendOf(readings: readonly DatedReading[]): Trend | null {
 
 const NO_CHANGE = 'no change beyond what repeat readings differ by';
 
-function spanWords(change: Pick<Change, 'unit' | 'points'>, found: Trend): string {
+function spanWords(change: Pick<Change, 'unit' | 'points'>, found: Trend, units: UnitSystem): string {
   const [first, last] = [change.points[0], change.points.at(-1)];
   if (!first || !last) return '';
-  return `${valueWords(change.unit, first.value)} in ${first.date.slice(0, 4)}, ${valueWords(change.unit, last.value)} in ${last.date.slice(0, 4)}, ${paceWords(change.unit, found.perYear)}`;
+  return `${valueWords(change.unit, first.value, units)} in ${first.date.slice(0, 4)}, ${valueWords(change.unit, last.value, units)} in ${last.date.slice(0, 4)}, ${paceWords(change.unit, found.perYear, units)}`;
 }
 
 /** The looks at a tree in the order of their dates. */
@@ -76,7 +76,7 @@ const inOrder = (looks: readonly EarlierLook[]) => [...looks].sort((a, b) => a.d
 const saw = (look: EarlierLook, zone: Zone) => look.looked.includes(zone) || look.signs.some((sign) => sign.zone === zone);
 
 /** One sign at one side, over the looks. */
-function signChange(library: Pick<Library, 'signs'>, looks: readonly EarlierLook[], id: string, zone: Zone): Change {
+function signChange(library: Pick<Library, 'signs'>, looks: readonly EarlierLook[], id: string, zone: Zone, units: UnitSystem): Change {
   const at = (look: EarlierLook) => look.signs.find((sign) => sign.id === id && sign.zone === zone);
   const met = looks.flatMap((look) => {
     const sign = at(look);
@@ -102,7 +102,7 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly EarlierLook
     ? `${where}: not there any more in ${clearSince.slice(0, 4)}.`
     : found && field
       ? found.real
-        ? `${where}: ${found.perYear > 0 ? 'larger' : field === 'width' || field === 'opening' ? 'closing' : 'smaller'}, ${spanWords({ unit, points }, found)}.`
+        ? `${where}: ${found.perYear > 0 ? 'larger' : field === 'width' || field === 'opening' ? 'closing' : 'smaller'}, ${spanWords({ unit, points }, found, units)}.`
         : `${where}: ${NO_CHANGE} in ${Math.max(1, Math.round(found.years))} year${Math.round(found.years) > 1 ? 's' : ''}.`
       : `${where}: ${met.length > 1 ? `seen ${met.length} times, never sized twice` : clearBefore ? `new since ${clearBefore.slice(0, 4)}` : 'seen once so far'}.`;
   return {
@@ -121,7 +121,7 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly EarlierLook
   };
 }
 
-function dbhChange(looks: readonly EarlierLook[]): Change[] {
+function dbhChange(looks: readonly EarlierLook[], units: UnitSystem): Change[] {
   const readings = looks.flatMap((look) =>
     look.dbh === undefined
       ? []
@@ -136,7 +136,7 @@ function dbhChange(looks: readonly EarlierLook[]): Change[] {
   const says = !found
     ? 'Diameter: one reading so far.'
     : found.real
-      ? `Diameter: ${found.perYear > 0 ? 'grew' : 'shrank'}, ${spanWords({ unit: 'm', points }, found)} (${paceWords('m', found.low)} to ${paceWords('m', found.high)}).`
+      ? `Diameter: ${found.perYear > 0 ? 'grew' : 'shrank'}, ${spanWords({ unit: 'm', points }, found, units)} (${paceWords('m', found.low, units)} to ${paceWords('m', found.high, units)}).`
       : `Diameter: no change that the tape could see in ${found.years.toFixed(1)} years.`;
   return [
     { what: 'dbh', label: 'Diameter', field: 'dbh', unit: 'm', points, trend: found, course, clearBefore: null, clearSince: null, says },
@@ -144,7 +144,7 @@ function dbhChange(looks: readonly EarlierLook[]): Change[] {
 }
 
 /** Height or crown ratio over the looks: a loss is a worsening. */
-function sizeChange(looks: readonly EarlierLook[], what: 'height' | 'crown-ratio'): Change[] {
+function sizeChange(looks: readonly EarlierLook[], what: 'height' | 'crown-ratio', units: UnitSystem): Change[] {
   const points = looks.flatMap(({ date, height, crownBase }) => {
     if (height === undefined || height <= 0) return [];
     if (what === 'height') return [{ date, value: height }];
@@ -160,7 +160,7 @@ function sizeChange(looks: readonly EarlierLook[], what: 'height' | 'crown-ratio
   const says = !found
     ? `${label}: one reading so far.`
     : found.real
-      ? `${label}: ${found.perYear > 0 ? 'gained' : 'lost'}, ${spanWords({ unit, points }, found)}.`
+      ? `${label}: ${found.perYear > 0 ? 'gained' : 'lost'}, ${spanWords({ unit, points }, found, units)}.`
       : `${label}: ${NO_CHANGE}.`;
   return [
     {
@@ -182,17 +182,18 @@ function sizeChange(looks: readonly EarlierLook[], what: 'height' | 'crown-ratio
  * How a tree changed over the looks at it: stem, height, crown ratio, and every sign at its side. A change counts only where it
  * is larger than what repeat readings differ by.
  * @param looks in any order, the present one among them
+ * @param units in which the changes are worded
  */
-export function changesOver(library: Pick<Library, 'signs'>, looks: readonly EarlierLook[]): Change[] {
+export function changesOver(library: Pick<Library, 'signs'>, looks: readonly EarlierLook[], units: UnitSystem = 'metric'): Change[] {
   const ordered = inOrder(looks);
   const met = new Map<string, { id: string; zone: Zone }>();
   for (const look of ordered) for (const { id, zone } of look.signs) met.set(`${id}/${zone}`, { id, zone });
-  const signs = [...met.values()].map(({ id, zone }) => signChange(library, ordered, id, zone));
+  const signs = [...met.values()].map(({ id, zone }) => signChange(library, ordered, id, zone, units));
   const rank: Record<Course, number> = { worse: 0, better: 1, steady: 2, 'one reading': 3 };
   return [
-    ...dbhChange(ordered),
-    ...sizeChange(ordered, 'height'),
-    ...sizeChange(ordered, 'crown-ratio'),
+    ...dbhChange(ordered, units),
+    ...sizeChange(ordered, 'height', units),
+    ...sizeChange(ordered, 'crown-ratio', units),
     ...signs.sort((a, b) => rank[a.course] - rank[b.course] || b.points.length - a.points.length || a.label.localeCompare(b.label)),
   ];
 }

@@ -1,5 +1,6 @@
 import type { SignSeen } from '../contracts/record';
 import type { FieldTest, Library, SignField } from '../knowledge';
+import { lengthInWords, type UnitSystem } from '../measure/words';
 import { BANDS, NOT_JUDGED, SCALE_WORDS, type Scale } from './bands';
 import { meets } from './field-test';
 import { judgedAs, type Judged, type Statement } from './statement';
@@ -15,33 +16,28 @@ export interface Found {
 /** A sentence as a clause: small first letter, no full stop. */
 const clauseOf = (sentence: string) => `${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`.replace(/\.$/, '');
 
-const FIELD_UNITS: Partial<Record<SignField, string>> = {
-  percent: ' %',
-  cover: ' %',
-  angle: '°',
-  height: ' m',
-  width: ' m',
-  length: ' m',
-  depth: ' m',
-  opening: ' m',
-};
+const FIELD_UNITS: Partial<Record<SignField, string>> = { percent: ' %', cover: ' %', angle: '°' };
+const LENGTHS: readonly string[] = ['height', 'width', 'length', 'depth', 'opening'] satisfies SignField[];
+
+/** The limit of a rule with its unit. */
+const limitWords = (field: string, limit: number, units: UnitSystem) =>
+  LENGTHS.includes(field) ? lengthInWords(limit, units) : `${limit}${FIELD_UNITS[field as SignField] ?? ''}`;
 
 /** A rule's conditions in words: ", opening over 0.1 m, trend larger". */
-const conditionWords = (when: Partial<Record<SignField, FieldTest>> | undefined) =>
+const conditionWords = (when: Partial<Record<SignField, FieldTest>> | undefined, units: UnitSystem) =>
   Object.entries(when ?? {})
     .map(([field, test]) => {
-      const unit = FIELD_UNITS[field as SignField] ?? '';
       const parts = [
         ...(test.is ? [test.is.map((word) => word.replaceAll('-', ' ')).join(' or ')] : []),
-        ...(test.over === undefined ? [] : [`over ${test.over}${unit}`]),
-        ...(test.under === undefined ? [] : [`under ${test.under}${unit}`]),
+        ...(test.over === undefined ? [] : [`over ${limitWords(field, test.over, units)}`]),
+        ...(test.under === undefined ? [] : [`under ${limitWords(field, test.under, units)}`]),
       ];
       return `, ${field} ${parts.join(' and ')}`;
     })
     .join('');
 
 /** What the rules of the signs say on one scale; the worst holds, every sign that speaks is a reason. */
-export function fromSigns(library: Library, scale: Scale, signs: readonly SignSeen[]): Found[] {
+export function fromSigns(library: Library, scale: Scale, signs: readonly SignSeen[], units: UnitSystem = 'metric'): Found[] {
   return signs.flatMap((seen): Found[] => {
     const sign = library.signs.find((s) => s.id === seen.id);
     const worst = (sign?.rules ?? [])
@@ -50,14 +46,14 @@ export function fromSigns(library: Library, scale: Scale, signs: readonly SignSe
       .sort((a, b) => b.rank - a.rank)[0];
     if (!sign || !worst) return [];
     const { rule, rank } = worst;
-    const seenWords = signWords(seen);
+    const seenWords = signWords(seen, units);
     return [
       {
         rank,
         statement: {
           says: `${sign.label}, ${zoneWords(seen.zone)}: ${rule.because}`,
           clause: `${clauseOf(rule.because)} (${sign.label.toLowerCase()}, ${zoneWords(seen.zone)})`,
-          rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
+          rule: `${sign.label}${conditionWords(rule.when, units)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
           evidence: `Seen at the ${zoneWords(seen.zone)}${seenWords ? `: ${seenWords}` : ''}.`,
           source: sign.source,
         },

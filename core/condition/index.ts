@@ -19,5 +19,5 @@ export { lookOf } from './looks';
 export { alsoRecorded } from './record-words';
 export { COMBINED, combine, CONSEQUENCES, FAILURES, IMPACTS, rate, RISKS, type ScreenedTarget, type Screening } from './screening';
 export { judgeWorks, ROOT_STANDARD_WORDS, shareBeyond, type WorksJudged } from './works';
-export { capital, lengthInWords, listed, OCCUPANCY_WORDS, PROFILE_WORDS, signLabel, signWords, TARGET_WORDS, WORKS_WORDS } from './words';
+export { capital, listed, OCCUPANCY_WORDS, PROFILE_WORDS, signLabel, signWords, TARGET_WORDS, WORKS_WORDS } from './words';
 export type { Option } from './options';

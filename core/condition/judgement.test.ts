@@ -292,7 +292,7 @@ describe('every statement opens to its rule and evidence', () => {
   it('a rule names its conditions', () => {
     const a = judgeOak({ signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] });
     expect(a.soundness.statements[0]).toMatchObject({
-      rule: 'Cavity, opening over 0.1 m: soundness at least serious weakness.',
+      rule: 'Cavity, opening over 10 cm: soundness at least serious weakness.',
       evidence: 'Seen at the east side of the stem: 14 cm open.',
     });
   });

@@ -72,7 +72,7 @@ function scaleSentence(says: string | undefined, label: string, { band, statemen
 /** Signs with their sizes, as they were written down. */
 function signSentence(library: Library, input: AssessInput): string[] {
   const words = input.signs.map((sign) => {
-    const details = signWords({ ...sign, note: undefined });
+    const details = signWords({ ...sign, note: undefined }, input.units);
     return `${signLabel(library, sign.id).toLowerCase()} on the ${zoneWords(sign.zone)}${details ? ` (${details})` : ''}`;
   });
   return words.length > 0 ? [`Noted: ${words.join('; ')}.`] : [];

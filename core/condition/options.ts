@@ -1,5 +1,6 @@
 import type { Overrule, Profile } from '../contracts/record';
 import type { Library, OptionKind } from '../knowledge';
+import { treeWords } from '../measure/words';
 import type { AgentLikelihood } from './agents';
 import { NOT_JUDGED } from './bands';
 import { NORMAL, UNKNOWN_CAUSE } from './differential';
@@ -8,7 +9,7 @@ import type { LookedAt } from './looked';
 import type { AssessInput } from './request';
 import type { Screening } from './screening';
 import type { Judged } from './statement';
-import { capital, lengthInWords } from './words';
+import { capital } from './words';
 import type { WorksJudged } from './works';
 
 export interface Option {
@@ -162,7 +163,9 @@ function fromStanding(
   if (works?.works.some((w) => w.where !== 'outside the root zone'))
     made.push({
       do: 'improve the ground',
-      because: [`Works are planned inside the root zone of ${lengthInWords(works.radius)}: fence it and mulch it before they begin.`],
+      because: [
+        `Works are planned inside the root zone of ${treeWords(works.radius, input.units ?? 'metric')}: fence it and mulch it before they begin.`,
+      ],
       weight: { amenity: 6, stewardship: 6, habitat: 6 },
     });
   if (weak >= 3 || unsound === 3 || (unsound === 2 && decay === 2))

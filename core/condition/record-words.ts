@@ -1,12 +1,13 @@
 import type { VisitRecord } from '../contracts/record';
 import type { Library, Zone } from '../knowledge';
-import { lengthInWords, listed, OCCUPANCY_WORDS, signLabel, TARGET_WORDS, WORKS_WORDS } from './words';
+import { lengthInWords, treeWords, type UnitSystem } from '../measure/words';
+import { listed, OCCUPANCY_WORDS, signLabel, TARGET_WORDS, WORKS_WORDS } from './words';
 import { sideWords, zoneWords } from './zones';
 
 const where = (zone: Zone) => (zone.startsWith('stem-') ? `${sideWords(zone)} side` : zoneWords(zone));
 
 /** What a record holds beside names, signs and sizes, in sentences: sounding, drilling, what was looked for, the place, what is beneath, works. */
-export function alsoRecorded(library: Pick<Library, 'signs'>, record: VisitRecord): string[] {
+export function alsoRecorded(library: Pick<Library, 'signs'>, record: VisitRecord, units: UnitSystem = 'metric'): string[] {
   const { sounding, absent, beneath, works, measurements } = record;
   const sides = (sound: string) => sounding.filter((s) => s.sound === sound).map((s) => where(s.zone));
   const [clear, dull, drum] = [sides('clear'), sides('dull'), sides('drum')];
@@ -20,15 +21,15 @@ export function alsoRecorded(library: Pick<Library, 'signs'>, record: VisitRecor
     ...(rang.length > 0 ? [`Sounded: ${rang.join('; ')}.`] : []),
     ...drillings.map(
       (line) =>
-        `Drilled at the ${where(line.zone)}, ${line.height.toFixed(1)} m up: ${lengthInWords(line.shell)} of sound wood${line.decayMet ? ', then soft' : ' to the end of the line'}${line.from === 'simulated drill' ? ' (a simulated drill)' : ''}.`,
+        `Drilled at the ${where(line.zone)}, ${treeWords(line.height, units)} up: ${lengthInWords(line.shell, units)} of sound wood${line.decayMet ? ', then soft' : ' to the end of the line'}${line.from === 'simulated drill' ? ' (a simulated drill)' : ''}.`,
     ),
     ...(absent.length > 0 ? [`Looked for and not there: ${listed(absent.map((id) => signLabel(library, id).toLowerCase()))}.`] : []),
     ...(position
       ? [
-          `Place from ${position.fixes} fixes, ± ${position.plusMinus.toFixed(1)} m${position.from === 'simulated receiver' ? ' (a simulated receiver)' : ''}.`,
+          `Place from ${position.fixes} fixes, ± ${treeWords(position.plusMinus, units)}${position.from === 'simulated receiver' ? ' (a simulated receiver)' : ''}.`,
         ]
       : []),
     ...beneath.map((b) => `Beneath: ${TARGET_WORDS[b.what]}${b.what === 'nothing' ? '' : `, ${OCCUPANCY_WORDS[b.howOften]}`}.`),
-    ...works.map((w) => `Works planned: ${WORKS_WORDS[w.kind]} at ${w.distance.toFixed(1)} m.`),
+    ...works.map((w) => `Works planned: ${WORKS_WORDS[w.kind]} at ${treeWords(w.distance, units)}.`),
   ];
 }

@@ -15,6 +15,7 @@ import {
 } from '../contracts/record';
 import { genusOf, nearest, STAGES, TRENDS, ZONES, type Library, type Sign, type Taxon, type Zone } from '../knowledge';
 import { ROOT_STANDARDS, type RootStandard } from '../measure/roots';
+import { systemOf, UNIT_SYSTEMS, type UnitSystem } from '../measure/words';
 import { metres, quantity, radians, type Quantity } from '../measure/units';
 
 const QUANTITY_FIELDS = ['height', 'width', 'length', 'depth', 'opening'] as const;
@@ -74,6 +75,7 @@ export const assessRequest = z.strictObject({
   rootStandard: z.enum(ROOT_STANDARDS).default('bs5837'),
   overrules: z.array(overrule).default([]),
   before: z.array(earlierGiven).default([]),
+  units: z.enum(UNIT_SYSTEMS).optional(),
 });
 
 /** An earlier look, checked, in metres. */
@@ -112,6 +114,8 @@ export interface AssessInput {
   overrules?: readonly Overrule[];
   /** Earlier looks at this tree, in any order. */
   before?: readonly EarlierLook[];
+  /** In which the judgement is worded; metric when not given. */
+  units?: UnitSystem;
 }
 
 function zoneOf(word: string, path: string): Zone {
@@ -211,6 +215,8 @@ export function toAssessInput(library: Library, request: z.output<typeof assessR
     works: request.works.map(({ kind, distance }, i) => ({ kind, distance: length(distance, `works[${i}].distance`) ?? 0 })),
     rootStandard: request.rootStandard,
     overrules: request.overrules,
+    // Worded as it was measured, unless the request says otherwise.
+    units: request.units ?? systemOf((height ?? dbh ?? crownBase)?.unit ?? 'm'),
     before: request.before.map((look, i) => ({
       date: look.date,
       looked: look.looked.map((word, j) => zoneOf(word, `before[${i}].looked[${j}]`)),

@@ -2,6 +2,7 @@ import type { SignSeen } from '../contracts/record';
 import { buildOf, HIDDEN_DECAY, SOUNDNESS, STEM_SIDES, type Library } from '../knowledge';
 import { SHELL_WARNS, shellRatio } from '../measure/decay';
 import { LOOK_SLENDERNESS, slenderness, UNSTABLE_SLENDERNESS } from '../measure/stem';
+import { stemWords, treeWords } from '../measure/words';
 import { NOT_JUDGED, PARTIAL } from './bands';
 import { fromSigns, worstOf, type Found } from './from-signs';
 import type { LookedAt } from './looked';
@@ -9,8 +10,6 @@ import type { AssessInput } from './request';
 import { judgedAs, PRACTICE, type Judged, type Statement } from './statement';
 import { capital } from './words';
 import { zoneWords } from './zones';
-
-const metres = (m: number) => `${m.toFixed(1)} m`;
 
 const BEARING = [...STEM_SIDES, 'collar', 'unions'] as const;
 
@@ -36,13 +35,13 @@ function nothingFound(clear: string, partial: string, looked: LookedAt, all: str
 
 /** What height over diameter says. A palm has no such limit. */
 function fromSlenderness(input: AssessInput): { found: Found[]; notes: Statement[] } {
-  const { height, dbh, taxon } = input;
+  const { height, dbh, taxon, units = 'metric' } = input;
   if (height === undefined || dbh === undefined || dbh <= 0 || (taxon && buildOf(taxon) === 'palm')) return { found: [], notes: [] };
   const ratio = slenderness(height, dbh);
   const statement = (says: string, rule: string): Statement => ({
     says: `Height over diameter ${ratio.toFixed(0)}: ${says}`,
     rule,
-    evidence: `Height ${metres(height)}, diameter ${lengthWords(dbh)}.`,
+    evidence: `Height ${treeWords(height, units)}, diameter ${stemWords(dbh, units)}.`,
     source: 'Wang and others 1998; Mattheck (both from memory)',
   });
   if (ratio > UNSTABLE_SLENDERNESS)
@@ -54,19 +53,19 @@ function fromSlenderness(input: AssessInput): { found: Found[]; notes: Statement
     return { found: [], notes: [statement('over 50 a tree in the open deserves a look.', 'Over 50 in the open: look at it, no band.')] };
   return { found: [], notes: [] };
 }
-const lengthWords = (m: number) => `${(m * 100).toFixed(0)} cm`;
 
 /** Share of the stem radius the drill has to cross for a line of sound wood to mean something. */
 function fromDrillings(input: AssessInput, scale: 'soundness' | 'hiddenDecay'): { found: Found[]; notes: Statement[] } {
   const found: Found[] = [];
   const notes: Statement[] = [];
+  const units = input.units ?? 'metric';
   for (const line of input.drillings ?? []) {
-    const where = `${zoneWords(line.zone)}, at ${line.height.toFixed(1)} m`;
+    const where = `${zoneWords(line.zone)}, at ${treeWords(line.height, units)}`;
     const ratio = input.dbh ? shellRatio(input.dbh, line.shell) : null;
     const statement = (says: string, rule: string): Statement => ({
       says,
       rule,
-      evidence: `Drilled at the ${where}: ${(line.shell * 100).toFixed(1)} cm of sound wood (± ${(line.plusMinus * 100).toFixed(1)} cm)${line.from === 'simulated drill' ? ', a simulated drill' : ''}.`,
+      evidence: `Drilled at the ${where}: ${stemWords(line.shell, units)} of sound wood (± ${stemWords(line.plusMinus, units)})${line.from === 'simulated drill' ? ', a simulated drill' : ''}.`,
       source: 'Mattheck and Breloer 1994 (from memory)',
     });
     if (!line.decayMet) {
@@ -103,7 +102,7 @@ function fromDrillings(input: AssessInput, scale: 'soundness' | 'hiddenDecay'): 
 export function soundness(library: Library, input: AssessInput, signs: readonly SignSeen[], looked: LookedAt): Judged {
   const ofShape = fromSlenderness(input);
   const drilled = fromDrillings(input, 'soundness');
-  const found = [...fromSigns(library, 'soundness', signs), ...ofShape.found, ...drilled.found];
+  const found = [...fromSigns(library, 'soundness', signs, input.units), ...ofShape.found, ...drilled.found];
   const notes = [...ofShape.notes, ...drilled.notes];
   if (found.length > 0) return worstOf('soundness', found, notes);
   return nothingFound('no weakness seen', PARTIAL.soundness, looked, 'Every stem side, the collar and the forks were looked at.', notes);
@@ -112,7 +111,7 @@ export function soundness(library: Library, input: AssessInput, signs: readonly 
 /** Hidden decay: what the outside points to. A good crown never lowers it, nor does a line of sound wood. */
 export function hiddenDecay(library: Library, input: AssessInput, signs: readonly SignSeen[], looked: LookedAt): Judged {
   const drilled = fromDrillings(input, 'hiddenDecay');
-  const found = [...fromSigns(library, 'hiddenDecay', signs), ...drilled.found];
+  const found = [...fromSigns(library, 'hiddenDecay', signs, input.units), ...drilled.found];
   const rung = input.sounding ?? [];
   const roundTone = STEM_SIDES.every((zone) => rung.some((s) => s.zone === zone && s.sound === 'clear'));
   const notes: Statement[] = [

@@ -1,6 +1,7 @@
 import type { SignSeen } from '../contracts/record';
 import { buildOf, CROWN_ZONES, VIGOUR, type Library } from '../knowledge';
-import { crownRatio, isFailingRatio, isWeakRatio } from '../measure/crown';
+import { crownRatio, isFailingRatio, isShortRatio, isWeakRatio, shortRatioOf } from '../measure/crown';
+import { treeWords } from '../measure/words';
 import { NOT_JUDGED } from './bands';
 import type { Change } from './change';
 import { fromSigns, worstOf, type Found } from './from-signs';
@@ -9,25 +10,21 @@ import type { AssessInput } from './request';
 import { judgedAs, PRACTICE, type Judged, type Statement } from './statement';
 import { zoneWords } from './zones';
 
-const metres = (m: number) => `${m.toFixed(1)} m`;
-
-/** Live crown ratio under which a broadleaf is short of what it should carry; conifers are fine from 40 %. Common practice, no source. */
-const SHORT = { broadleaf: 0.5, conifer: 0.4 } as const;
 /** Years without any growth that the tape could see after which it says something. Common practice, no source. */
 const STANDSTILL_YEARS = 4;
 
 /** What the crown ratio says: a finding, or a supporting note. A palm's says nothing. */
 function fromCrownRatio(input: AssessInput): { found: Found[]; notes: Statement[]; ratio: number | null } {
-  const { height, crownBase, taxon } = input;
+  const { height, crownBase, taxon, units = 'metric' } = input;
   const build = taxon ? buildOf(taxon) : null;
   if (height === undefined || crownBase === undefined || height <= 0 || build === 'palm') return { found: [], notes: [], ratio: null };
   const ratio = crownRatio(height, crownBase);
   const percent = `${Math.round(ratio * 100)} %`;
-  const short = build === 'broadleaf' ? SHORT.broadleaf : SHORT.conifer;
+  const short = shortRatioOf(build);
   const statement = (says: string, rule: string): Statement => ({
     says: `Live crown ratio ${percent}${says}`,
     rule,
-    evidence: `Height ${metres(height)}, lowest live crown at ${metres(crownBase)}.`,
+    evidence: `Height ${treeWords(height, units)}, lowest live crown at ${treeWords(crownBase, units)}.`,
     source: 'ratio: US forest inventory field guide (from memory); bands: common practice, no source',
   });
   if (isFailingRatio(ratio))
@@ -55,7 +52,7 @@ function fromCrownRatio(input: AssessInput): { found: Found[]; notes: Statement[
       notes: [],
       ratio,
     };
-  if (ratio < short - 0.005)
+  if (isShortRatio(ratio, build))
     return {
       found: [
         {
@@ -119,7 +116,7 @@ export function vigour(
 ): Judged {
   const ofRatio = fromCrownRatio(input);
   const ofChange = fromChanges(changes, input.lifeStage);
-  const found = [...fromSigns(library, 'vigour', signs), ...ofRatio.found, ...ofChange.found];
+  const found = [...fromSigns(library, 'vigour', signs, input.units), ...ofRatio.found, ...ofChange.found];
   const notes = [...ofRatio.notes, ...ofChange.notes];
   if (found.length > 0) return worstOf('vigour', found, notes);
   const crownSeen = CROWN_ZONES.filter((zone) => looked.seen.has(zone));

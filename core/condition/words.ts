@@ -1,20 +1,17 @@
 import type { Beneath, Profile, SignSeen, Works } from '../contracts/record';
 import type { Library } from '../knowledge';
-
-/** A length as a tape would be read: "8 mm", "14 cm", "2.1 m". @param m metres */
-export const lengthInWords = (m: number): string =>
-  m < 0.1 ? `${(m * 1000).toFixed(0)} mm` : m < 1 ? `${(m * 100).toFixed(0)} cm` : `${m.toFixed(1)} m`;
+import { lengthInWords, treeWords, type UnitSystem } from '../measure/words';
 
 /** The recorded fields of a sign in words: "at 1.4 m, 14 cm open, larger". */
-export function signWords(sign: SignSeen): string {
+export function signWords(sign: SignSeen, units: UnitSystem = 'metric'): string {
   const parts = [
     sign.kind?.replaceAll('-', ' '),
     sign.size,
-    sign.height !== undefined ? `at ${sign.height.toFixed(1)} m` : undefined,
-    sign.opening !== undefined ? `${lengthInWords(sign.opening)} open` : undefined,
-    sign.width !== undefined ? `${lengthInWords(sign.width)} wide` : undefined,
-    sign.length !== undefined ? `${lengthInWords(sign.length)} long` : undefined,
-    sign.depth !== undefined ? `${lengthInWords(sign.depth)} deep` : undefined,
+    sign.height !== undefined ? `at ${treeWords(sign.height, units)}` : undefined,
+    sign.opening !== undefined ? `${lengthInWords(sign.opening, units)} open` : undefined,
+    sign.width !== undefined ? `${lengthInWords(sign.width, units)} wide` : undefined,
+    sign.length !== undefined ? `${lengthInWords(sign.length, units)} long` : undefined,
+    sign.depth !== undefined ? `${lengthInWords(sign.depth, units)} deep` : undefined,
     sign.percent !== undefined ? `${sign.percent} %` : undefined,
     sign.cover !== undefined ? `${sign.cover} % of the bark` : undefined,
     sign.count !== undefined ? `${sign.count} of them` : undefined,

@@ -1,5 +1,6 @@
 import type { Works } from '../contracts/record';
 import { rootZone, type RootStandard } from '../measure/roots';
+import { treeWords, type UnitSystem } from '../measure/words';
 import { WORKS_WORDS } from './words';
 
 /** Works near the tree against its root zone. */
@@ -43,7 +44,12 @@ export function shareBeyond(radius: number, x: number): number {
  * Judges works planned near a tree against its root zone. A trench or wall is taken as a straight edge.
  * @param dbh m; @returns null without a diameter or without works
  */
-export function judgeWorks(dbh: number | undefined, standard: RootStandard, works: readonly Works[]): WorksJudged | null {
+export function judgeWorks(
+  dbh: number | undefined,
+  standard: RootStandard,
+  works: readonly Works[],
+  units: UnitSystem = 'metric',
+): WorksJudged | null {
   if (dbh === undefined || dbh <= 0 || works.length === 0) return null;
   const { radius, structuralRadius } = rootZone(dbh, standard);
   // Only AS 4970 defines where cutting roots puts the stand at risk; the others borrow it.
@@ -55,7 +61,7 @@ export function judgeWorks(dbh: number | undefined, standard: RootStandard, work
     structuralFrom: structuralRadius === undefined ? 'AS 4970' : 'the standard',
     works: works.map(({ kind, distance }): WorksAnswer => {
       const share = shareBeyond(radius, distance);
-      const what = `${WORKS_WORDS[kind]} at ${distance.toFixed(1)} m`;
+      const what = `${WORKS_WORDS[kind]} at ${treeWords(distance, units)}`;
       const upper = what.charAt(0).toUpperCase() + what.slice(1);
       if (distance >= radius)
         return {
@@ -63,7 +69,7 @@ export function judgeWorks(dbh: number | undefined, standard: RootStandard, work
           distance,
           where: 'outside the root zone',
           share,
-          says: `${upper} stays outside the root zone of ${radius.toFixed(1)} m.`,
+          says: `${upper} stays outside the root zone of ${treeWords(radius, units)}.`,
           needs: [],
         };
       const percent = `${Math.round(share * 100)} % of the root zone lies beyond it`;
@@ -73,7 +79,7 @@ export function judgeWorks(dbh: number | undefined, standard: RootStandard, work
           distance,
           where: 'at the roots that hold the tree',
           share,
-          says: `${upper} would cut the roots that hold the tree (within ${structural.toFixed(1)} m); ${percent}. Move it, or the tree's stand is in question.`,
+          says: `${upper} would cut the roots that hold the tree (within ${treeWords(structural, units)}); ${percent}. Move it, or the tree's stand is in question.`,
           needs: ['a qualified assessor before anything is dug', 'local code and permit'],
         };
       return {
@@ -81,7 +87,7 @@ export function judgeWorks(dbh: number | undefined, standard: RootStandard, work
         distance,
         where: 'inside the root zone',
         share,
-        says: `${upper} lies inside the root zone of ${radius.toFixed(1)} m; ${percent}${share <= MINOR ? ', a minor encroachment by AS 4970' : ', more than the tenth AS 4970 calls minor'}.`,
+        says: `${upper} lies inside the root zone of ${treeWords(radius, units)}; ${percent}${share <= MINOR ? ', a minor encroachment by AS 4970' : ', more than the tenth AS 4970 calls minor'}.`,
         needs: [
           share <= MINOR ? 'hand or air digging, roots kept' : 'a method worked out with an arborist: bridge, bore beneath, or move it',
           'a fence round the rest',

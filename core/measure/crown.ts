@@ -1,3 +1,5 @@
+import type { Build } from '../knowledge';
+
 /**
  * Uncompacted live crown ratio, 0 to 1: (H − height of the lowest live crown) / H.
  * Source: US forest inventory field guide (public domain; from memory).
@@ -18,11 +20,14 @@ export const spreadFromSpokes = (radii: readonly number[]): number => (2 * radii
 const SLACK = 0.005;
 export const isFailingRatio = (ratio: number): boolean => ratio <= 0.2 + SLACK;
 export const isWeakRatio = (ratio: number): boolean => ratio <= 1 / 3 + SLACK;
-export const isShortRatio = (ratio: number): boolean => ratio < 0.4;
+
+/** Live crown ratio from which a crown is good: a conifer, or a tree whose kind is not known, from 40 %, a broadleaf from half. Common practice, no source. */
+export const shortRatioOf = (build: Build | null): number => (build === 'broadleaf' ? 0.5 : 0.4);
+export const isShortRatio = (ratio: number, build: Build | null): boolean => ratio < shortRatioOf(build) - SLACK;
 
 /** What a live crown ratio says, in a sentence. */
-export function crownRatioWords(ratio: number): string {
+export function crownRatioWords(ratio: number, build: Build | null): string {
   if (isFailingRatio(ratio)) return 'A fifth or less is a failing tree.';
   if (isWeakRatio(ratio)) return 'About a third is weak.';
-  return isShortRatio(ratio) ? 'Short of 40 %.' : 'Good.';
+  return isShortRatio(ratio, build) ? `Short of ${Math.round(100 * shortRatioOf(build))} %.` : 'Good.';
 }

@@ -6,10 +6,11 @@ import { questionsAbout, type Earlier } from './plausible';
 import { combineReadings } from './readings';
 import { combinedDiameter, combinedError, diameterError, diameterFromGirth, slenderness } from './stem';
 import { fromMetres, parseLength, radians, type LengthUnit } from './units';
+import { treeWords, type UnitSystem } from './words';
 
 /** How a person likes to measure. */
 export interface Custom {
-  units: 'metric' | 'feet';
+  units: UnitSystem;
   stem: 'diameter' | 'girth';
   /** Height of the reading, m. */
   breastHeight: number;
@@ -165,8 +166,8 @@ function heightNow(entry: Entry, fields: Fields, custom: Custom): { reading: Hei
       const lean = fields.angle(entry.lean, 'lean', 'deg');
       if (!distance || top === null || base === null) return null;
       const reading = lean
-        ? heightLeaning(distance, top, base, { angle: Math.abs(lean), to: entry.leanTo })
-        : heightTangent(distance, top, base);
+        ? heightLeaning(distance, top, base, { angle: Math.abs(lean), to: entry.leanTo }, custom.units)
+        : heightTangent(distance, top, base, custom.units);
       return { reading, entered: entered(entry.distance, 'at', `${entry.top}/${entry.base}`) };
     }
     case 'sine':
@@ -177,7 +178,7 @@ function heightNow(entry: Entry, fields: Fields, custom: Custom): { reading: Hei
       const base = fields.angle(entry.base, 'base', entry.angleUnit);
       if (!far || !near || top === null || base === null) return null;
       return {
-        reading: heightSine({ distance: far, angle: top }, { distance: near, angle: base }),
+        reading: heightSine({ distance: far, angle: top }, { distance: near, angle: base }, custom.units),
         entered: entered(`${entry.topDistance}@${entry.top}`, `${entry.baseDistance}@${entry.base}`),
       };
     }
@@ -187,7 +188,10 @@ function heightNow(entry: Entry, fields: Fields, custom: Custom): { reading: Hei
       const arm = fields.length(entry.arm, 'arm', handUnit(custom));
       const eye = fields.length(entry.eye, 'eye') ?? 0;
       if (!distance || !stick || !arm) return null;
-      return { reading: heightStick(distance, stick, arm, eye), entered: entered(entry.distance, '×', `${entry.stick}/${entry.arm}`) };
+      return {
+        reading: heightStick(distance, stick, arm, eye, custom.units),
+        entered: entered(entry.distance, '×', `${entry.stick}/${entry.arm}`),
+      };
     }
   }
 }
@@ -265,7 +269,7 @@ function readHeights(entry: Entry, fields: Fields, custom: Custom, out: Measured
         };
   if (leftOut.length > 0)
     out.warnings.push(
-      `${leftOut.map((i) => `${(all[i]?.m ?? 0).toFixed(1)} m`).join(', ')} stands far off the others and was left out of the mean.`,
+      `${leftOut.map((i) => treeWords(all[i]?.m ?? 0, custom.units)).join(', ')} stands far off the others and was left out of the mean.`,
     );
   else if (spread !== null && spread > 2 * error)
     out.warnings.push('The readings differ by more than their errors explain: was it the same top each time?');
@@ -320,7 +324,12 @@ export function readEntry(entry: Entry, custom: Custom, taxon: Taxon | null, las
     out.ratioError = crownRatioError(height.m, crownBase.m, height.plusMinus ?? 0, crownBase.plusMinus ?? 0);
   }
   if (height && dbh) out.slenderness = slenderness(height.m, dbh.m);
-  out.questions = questionsAbout({ dbh: dbh?.m, height: height?.m, crownBase: crownBase?.m, crownSpread: crownSpread?.m }, taxon, last);
+  out.questions = questionsAbout(
+    { dbh: dbh?.m, height: height?.m, crownBase: crownBase?.m, crownSpread: crownSpread?.m },
+    taxon,
+    last,
+    custom.units,
+  );
   return out;
 }
 

@@ -1,5 +1,6 @@
 // Measuring: from what tape, clinometer and eye give to the numbers of a tree, each with its error or limits.
 export * from './units';
+export * from './words';
 export * from './stem';
 export * from './height';
 export * from './crown';

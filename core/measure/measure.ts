@@ -23,6 +23,7 @@ import {
   slendernessWords,
 } from './stem';
 import { fromMetres, lengthUnit, metres, quantity, radians, type LengthUnit, type Quantity } from './units';
+import { systemOf } from './words';
 
 /** A quantity in an answer; `plusMinus` is one standard deviation in the same unit. */
 interface Given extends Quantity {
@@ -149,15 +150,17 @@ const CARRY_OUT: Carry = {
   },
   'height-tangent': ({ distance, top, base, lean }) => {
     const sights = [positive(distance, 'distance'), sight(top, 'top'), sight(base, 'base')] as const;
-    if (!lean) return heightAnswer(heightTangent(...sights), distance);
+    const units = systemOf(distance.unit);
+    if (!lean) return heightAnswer(heightTangent(...sights, units), distance);
     const angle = Math.abs(sight(lean.angle, 'lean.angle'));
-    return heightAnswer(heightLeaning(...sights, { angle, to: lean.to }), distance);
+    return heightAnswer(heightLeaning(...sights, { angle, to: lean.to }, units), distance);
   },
   'height-sine': ({ top, base }) =>
     heightAnswer(
       heightSine(
         { distance: positive(top.distance, 'top.distance'), angle: sight(top.angle, 'top.angle') },
         { distance: positive(base.distance, 'base.distance'), angle: sight(base.angle, 'base.angle') },
+        systemOf(top.distance.unit),
       ),
       top.distance,
     ),
@@ -168,6 +171,7 @@ const CARRY_OUT: Carry = {
         positive(stickLength, 'stickLength'),
         positive(armLength, 'armLength'),
         eyeHeight ? notNegative(eyeHeight, 'eyeHeight') : 0,
+        systemOf(distance.unit),
       ),
       distance,
     ),

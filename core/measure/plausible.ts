@@ -1,5 +1,6 @@
 import type { Taxon } from '../knowledge';
 import { slenderness, UNSTABLE_SLENDERNESS } from './stem';
+import { stemWords, treeWords, type UnitSystem } from './words';
 
 /** What was read, m. */
 export interface Readings {
@@ -27,57 +28,60 @@ const WIDEST_IN_DIAMETERS = 45;
 const WIDEST_IN_HEIGHTS = 2.5;
 const TOO_STOUT = 12;
 
-const cm = (m: number) => `${(m * 100).toFixed(m < 1 ? 1 : 0)} cm`;
-const metres = (m: number) => `${m.toFixed(1)} m`;
-
 /**
  * What is worth asking about, each with its reason; nothing is ever refused for being unlikely.
  * @param taxon the name as far as it is known
  * @param last the newest earlier readings
+ * @param units in which they are worded
  */
 export function questionsAbout(
   now: Readings,
   taxon: Pick<Taxon, 'name' | 'maxDbh' | 'matureHeight'> | null,
   last: Earlier | null,
+  units: UnitSystem = 'metric',
 ): string[] {
+  const thick = (m: number) => stemWords(m, units);
+  const tall = (m: number) => treeWords(m, units);
   const asked: string[] = [];
   const { dbh, height, crownSpread } = now;
   if (dbh !== undefined) {
     if (taxon && dbh > taxon.maxDbh)
-      asked.push(
-        `${cm(dbh)} is stouter than ${taxon.name} is commonly met (${(taxon.maxDbh * 100).toFixed(0)} cm). Girth or diameter? Unit right?`,
-      );
+      asked.push(`${thick(dbh)} is stouter than ${taxon.name} is commonly met (${thick(taxon.maxDbh)}). Girth or diameter? Unit right?`);
     if (last?.dbh !== undefined) {
-      if (dbh < last.dbh * THINNER) asked.push(`Last time it was ${cm(last.dbh)}: stems do not shrink. Same height, same tree?`);
+      if (dbh < last.dbh * THINNER) asked.push(`Last time it was ${thick(last.dbh)}: stems do not shrink. Same height, same tree?`);
       if (last.years > 0.5 && (dbh - last.dbh) / last.years > FASTEST_DBH)
-        asked.push(`Last time it was ${cm(last.dbh)}: more than 3 cm a year is very fast. Same tree?`);
+        asked.push(`Last time it was ${thick(last.dbh)}: more than ${thick(FASTEST_DBH)} a year is very fast. Same tree?`);
     }
   }
   if (height !== undefined) {
     if (taxon && height > taxon.matureHeight.to * TALLER_THAN_KIND)
-      asked.push(`${metres(height)} is taller than ${taxon.name} is commonly met (${taxon.matureHeight.to} m). Distance and angles right?`);
+      asked.push(
+        `${tall(height)} is taller than ${taxon.name} is commonly met (${tall(taxon.matureHeight.to)}). Distance and angles right?`,
+      );
     if (last?.height !== undefined) {
       if (height < last.height * SHORTER)
-        asked.push(`Last time it was ${metres(last.height)}: has the top gone, or was another tree's top sighted?`);
+        asked.push(`Last time it was ${tall(last.height)}: has the top gone, or was another tree's top sighted?`);
       if (last.years > 0.5 && (height - last.height) / last.years > FASTEST_HEIGHT)
-        asked.push(`Last time it was ${metres(last.height)}: more than 2 m a year is very fast. Was the true top sighted then and now?`);
+        asked.push(
+          `Last time it was ${tall(last.height)}: more than ${tall(FASTEST_HEIGHT)} a year is very fast. Was the true top sighted then and now?`,
+        );
     }
   }
   if (dbh !== undefined && height !== undefined && dbh > 0) {
     const ratio = slenderness(height, dbh);
     if (ratio > 1.5 * UNSTABLE_SLENDERNESS)
       asked.push(
-        `${metres(height)} on ${cm(dbh)} is ${ratio.toFixed(0)} times as tall as thick: few stems stand so. Girth or diameter? Unit right?`,
+        `${tall(height)} on ${thick(dbh)} is ${ratio.toFixed(0)} times as tall as thick: few stems stand so. Girth or diameter? Unit right?`,
       );
     // A stump or a pollard can be so; a street tree is not.
     else if (ratio < TOO_STOUT && dbh > 0.1)
-      asked.push(`${metres(height)} on ${cm(dbh)} is only ${ratio.toFixed(0)} times as tall as thick. Was a girth written as a diameter?`);
+      asked.push(`${tall(height)} on ${thick(dbh)} is only ${ratio.toFixed(0)} times as tall as thick. Was a girth written as a diameter?`);
   }
   if (crownSpread !== undefined) {
     if (dbh !== undefined && dbh > 0.05 && crownSpread > WIDEST_IN_DIAMETERS * dbh)
-      asked.push(`A crown ${metres(crownSpread)} wide on a stem of ${cm(dbh)} is very wide. Radius or width?`);
+      asked.push(`A crown ${tall(crownSpread)} wide on a stem of ${thick(dbh)} is very wide. Radius or width?`);
     if (height !== undefined && height > 3 && crownSpread > WIDEST_IN_HEIGHTS * height)
-      asked.push(`A crown ${metres(crownSpread)} wide on a tree ${metres(height)} tall is very wide. Radius or width?`);
+      asked.push(`A crown ${tall(crownSpread)} wide on a tree ${tall(height)} tall is very wide. Radius or width?`);
   }
   return asked;
 }

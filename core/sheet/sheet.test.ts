@@ -141,4 +141,10 @@ describe('which visits stand', () => {
     expect(standingVisits([])).toEqual([]);
   });
   it('a standing the words do not know is said as it is', () => expect(standingWords('lost')).toBe('lost'));
+  it('words what is worded anew in the units of the one who prints it', () => {
+    const changes = (units: 'metric' | 'feet') =>
+      sheetOf(testLibrary, tree(), 'hackberry', units).blocks.flatMap((b) => (b.kind === 'change' ? [b.change.says] : []));
+    expect(changes('metric').join(' ')).toMatch(/30 mm in 2023, 14 cm in 2026/);
+    expect(changes('feet').join(' ')).toMatch(/1\.2 in in 2023, 5\.5 in in 2026/);
+  });
 });

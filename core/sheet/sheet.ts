@@ -16,6 +16,7 @@ import {
 import type { SignSeen, TreeDetail, VisitView } from '../contracts';
 import { plateLeaf, type Figure } from '../figures';
 import type { Library, Zone } from '../knowledge';
+import type { UnitSystem } from '../measure';
 import { standingVisits, standingWords } from '../review';
 
 /** A part of the sheet, in the order it is printed. */
@@ -100,10 +101,10 @@ function scale(judgement: Assessment, key: keyof typeof BANDS, label: string): S
 }
 
 /** What the last visit judged, as blocks. */
-function judged(library: Library, visit: VisitView, visits: readonly VisitView[]): SheetBlock[] {
+function judged(library: Library, visit: VisitView, visits: readonly VisitView[], units: UnitSystem): SheetBlock[] {
   const judgement = visit.judgement as unknown as Assessment;
   const { record } = visit;
-  const changes = changesOver(library, visits.map(lookOf)).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
+  const changes = changesOver(library, visits.map(lookOf), units).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
   return [
     { kind: 'heading', words: `The last look: ${visit.by.name}, ${visit.finishedAt.slice(0, 10)}` },
     {
@@ -112,7 +113,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
       blocked: record.blocked.map((b) => b.zone),
       signs: record.signs,
       legend: record.signs.map(
-        (sign) => `${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}${signWords(sign) ? `: ${signWords(sign)}` : ''}`,
+        (sign) => `${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}${signWords(sign, units) ? `: ${signWords(sign, units)}` : ''}`,
       ),
     },
     scale(judgement, 'vigour', 'Vigour'),
@@ -151,8 +152,12 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
   ];
 }
 
-/** What stands on the sheet of one tree. @param commonName of its kind, empty when it has none */
-export function sheetOf(library: Library, tree: TreeDetail, commonName: string): Sheet {
+/**
+ * What stands on the sheet of one tree.
+ * @param commonName of its kind, empty when it has none
+ * @param units of what is worded anew; readings stand in both systems, the note as it was written
+ */
+export function sheetOf(library: Library, tree: TreeDetail, commonName: string, units: UnitSystem = 'metric'): Sheet {
   const visits = standingVisits(tree.visits);
   const last = visits[0];
   const taxon = library.taxa.find((t) => t.name === tree.taxon);
@@ -170,7 +175,7 @@ export function sheetOf(library: Library, tree: TreeDetail, commonName: string):
         ? [{ kind: 'facts', facts: [{ label: 'Come back by', value: `${tree.dueOn}: ${tree.dueBecause ?? ''}` }] } as const]
         : []),
       ...(last
-        ? judged(library, last, visits)
+        ? judged(library, last, visits, units)
         : [{ kind: 'text', words: 'Nobody has visited this tree yet: nothing is said about its condition.' } as const]),
     ],
     foot: `${tree.tag}. A field look from the ground; where people or property are beneath, a qualified assessor confirms it. Felling, pruning and pesticide work follow local code, permit and licensed practice.`,

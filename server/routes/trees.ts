@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, isoDate, page, treeBrief, treeDetail, treeSubmission, type TreeBrief } from '@dendrix/core/contracts';
 import { treesToCsv, treesToGeoJson } from '@dendrix/core/exchange';
+import { UNIT_SYSTEMS } from '@dendrix/core/measure';
 import { sheetOf } from '@dendrix/core/sheet';
 import { route, type Route } from '../http/route';
 import { Tree } from '../models';
@@ -50,11 +51,16 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     summary: 'One tree on a printed sheet, PDF, A4 or Letter',
     role: 'viewer',
     params: z.object({ id }),
-    query: z.object({ paper: z.enum(PAPERS).default('a4') }),
+    query: z.object({ paper: z.enum(PAPERS).default('a4'), units: z.enum(UNIT_SYSTEMS).default('metric') }),
     async handle({ params, query, response }) {
       const tree = await detailOf(params.id);
       const common = world.library.taxa.find((taxon) => taxon.name === tree.taxon)?.commonNames[0]?.name ?? '';
-      const pdf = await sheetPdf(sheetOf(world.library, tree, common), query.paper, world.now().toISOString().slice(0, 10), fonts);
+      const pdf = await sheetPdf(
+        sheetOf(world.library, tree, common, query.units),
+        query.paper,
+        world.now().toISOString().slice(0, 10),
+        fonts,
+      );
       response
         .type('application/pdf')
         .attachment(`${tree.tag.replace(/\W+/g, '-')}.pdf`)

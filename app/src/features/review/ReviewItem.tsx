@@ -9,6 +9,7 @@ import { identify } from '@dendrix/core/identify';
 import { HIDDEN_DECAY, LINES, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import { useKey } from '@/features/shell/Shortcuts';
 import { commonName, district, library, matchedWords, names, taxonNamed } from '@/features/shell/library';
+import { useUnits } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';
 import { Scale } from '@/features/tree/Scale';
 import { LINE_WORDS } from '@/features/visit/Ladder';
@@ -161,6 +162,7 @@ const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
 
 /** What was seen, without the name that was drawn from it. */
 function Evidence({ item: { visit } }: { item: QueueItem }) {
+  const units = useUnits();
   const { record } = visit;
   const byLine = LINES.map((line) => ({ line, seen: record.observations.filter((o) => traits.get(o.trait)?.line === line) })).filter(
     ({ seen }) => seen.length > 0,
@@ -203,11 +205,11 @@ function Evidence({ item: { visit } }: { item: QueueItem }) {
         <View className="min-w-[180px] flex-1 gap-1">
           {record.signs.map((sign, i) => (
             <Body key={i}>
-              <Strong>{signLabel(library, sign.id)}</Strong>, {zoneWords(sign.zone)} {signWords(sign)}
+              <Strong>{signLabel(library, sign.id)}</Strong>, {zoneWords(sign.zone)} {signWords(sign, units)}
             </Body>
           ))}
           {record.signs.length === 0 ? <Small>No signs recorded.</Small> : null}
-          {alsoRecorded(library, record).map((sentence) => (
+          {alsoRecorded(library, record, units).map((sentence) => (
             <Body key={sentence}>{sentence}</Body>
           ))}
           <Small>White was not looked at.</Small>

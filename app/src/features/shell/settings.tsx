@@ -1,8 +1,9 @@
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import type { UnitSystem } from '@dendrix/core/measure';
 
 /** What a person sets for themselves on this device. */
 export interface Settings {
-  units: 'metric' | 'feet';
+  units: UnitSystem;
   stem: 'diameter' | 'girth';
   breastHeight: number;
   /** Whether simulated devices are offered beside the real ones. */
@@ -42,3 +43,6 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
 }
 
 export const useSettings = () => useContext(SettingsContext);
+
+/** The unit system the person reads in. */
+export const useUnits = (): UnitSystem => useSettings().settings.units;

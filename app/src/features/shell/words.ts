@@ -1,4 +1,5 @@
 import { format, parseISO } from 'date-fns';
+import { fromMetres, stemWords, treeWords, type UnitSystem } from '@dendrix/core/measure';
 import { seasonOf } from '@dendrix/core/season';
 import { daysBetween } from '@dendrix/core/schedule';
 import { district } from './library';
@@ -18,11 +19,15 @@ export function dueWords(today: string, due: string): string {
   return `in ${days} day${days === 1 ? '' : 's'}`;
 }
 
-/** "350 m", "2.4 km". */
-export const distanceWords = (m: number): string => (m < 1000 ? `${Math.round(m / 10) * 10} m` : `${(m / 1000).toFixed(1)} km`);
+/** "350 m", "2.4 km"; "1150 ft", "1.5 mi" for those who work in feet. @param m metres */
+export function distanceWords(m: number, units: UnitSystem): string {
+  if (units === 'feet') {
+    const feet = fromMetres(m, 'ft');
+    return feet < 2000 ? `${Math.round(feet / 50) * 50} ft` : `${(feet / 5280).toFixed(1)} mi`;
+  }
+  return m < 1000 ? `${Math.round(m / 10) * 10} m` : `${(m / 1000).toFixed(1)} km`;
+}
 
 /** "1.2 m" or "34 cm", or feet and inches for those who work in them. */
-export function lengthWords(m: number, units: 'metric' | 'feet', kind: 'stem' | 'tree'): string {
-  if (units === 'feet') return kind === 'stem' ? `${(m / 0.0254).toFixed(1)} in` : `${(m / 0.3048).toFixed(0)} ft`;
-  return kind === 'stem' ? `${(m * 100).toFixed(m < 1 ? 1 : 0)} cm` : `${m.toFixed(1)} m`;
-}
+export const lengthWords = (m: number, units: UnitSystem, kind: 'stem' | 'tree'): string =>
+  kind === 'stem' ? stemWords(m, units) : treeWords(m, units);

@@ -4,6 +4,7 @@ import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { seasonOf } from '@dendrix/core/season';
 import { district, commonName, taxonNamed } from '@/features/shell/library';
+import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
 import { useOutbox } from '@/offline/useOutbox';
 import { Body, Button, Card, Choice, Drawing, Heading, Latin, Page, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
@@ -17,6 +18,7 @@ const SPANS = [
 
 /** The round of the day: which trees, why each, what the season can settle, in walking order. */
 export function Today() {
+  const units = useUnits();
   const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('0');
   const { stops, total, metres, today, trees } = useRound(Number(span));
   const { parcels, send, online } = useOutbox();
@@ -39,7 +41,7 @@ export function Today() {
         <Strong>
           {stops.length === 0
             ? 'Nothing is due.'
-            : `${stops.length}${total > stops.length ? ` of ${total}` : ''} tree${stops.length === 1 ? '' : 's'}, about ${distanceWords(metres)} to walk in this order`}
+            : `${stops.length}${total > stops.length ? ` of ${total}` : ''} tree${stops.length === 1 ? '' : 's'}, about ${distanceWords(metres, units)} to walk in this order`}
         </Strong>
       </View>
       {parcels.length > 0 ? (
@@ -75,6 +77,7 @@ export function Today() {
 
 function StopCard({ stop: { tree, settles, step }, number, today, wide }: { stop: Stop; number: number; today: string; wide: boolean }) {
   const router = useRouter();
+  const units = useUnits();
   const taxon = taxonNamed(tree.taxon);
   const over = tree.dueOn !== null && tree.dueOn < today;
   return (
@@ -111,7 +114,9 @@ function StopCard({ stop: { tree, settles, step }, number, today, wide }: { stop
           </Small>
         </View>
         <View className="flex-row items-center gap-3">
-          <Small className="flex-1">{step === null ? `Stop ${number}: start here` : `Stop ${number}: ${distanceWords(step)} on`}</Small>
+          <Small className="flex-1">
+            {step === null ? `Stop ${number}: start here` : `Stop ${number}: ${distanceWords(step, units)} on`}
+          </Small>
           <Button
             kind={number === 1 ? 'next' : 'plain'}
             label={`Start a visit to ${tree.tag}`}

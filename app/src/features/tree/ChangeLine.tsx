@@ -1,17 +1,20 @@
 import Svg, { Circle, Line, Path, Text } from 'react-native-svg';
 import type { Change } from '@dendrix/core/condition';
+import { lengthInWords, type UnitSystem } from '@dendrix/core/measure';
+import { useSettings } from '@/features/shell/settings';
 import { useTheme } from '@/ui';
 
 const WIDTH = 300;
 const HEIGHT = 74;
 const EDGE = { left: 10, right: 54, top: 14, bottom: 18 } as const;
 
-const valueWords = (unit: Change['unit'], value: number) =>
-  unit === '%' ? `${Math.round(value)} %` : value < 1 ? `${(value * 100).toFixed(value < 0.1 ? 1 : 0)} cm` : `${value.toFixed(1)} m`;
+const valueWords = (unit: Change['unit'], value: number, units: UnitSystem) =>
+  unit === '%' ? `${Math.round(value)} %` : lengthInWords(value, units);
 
 /** Dated readings as a pen line, with the trend where it is real; years below. */
 export function ChangeLine({ change }: { change: Change }) {
   const { palette: p } = useTheme();
+  const { settings } = useSettings();
   const { points, trend, unit, course } = change;
   if (points.length < 2) return null;
   const times = points.map((point) => Date.parse(point.date));
@@ -39,7 +42,7 @@ export function ChangeLine({ change }: { change: Change }) {
         {last?.date.slice(0, 4)}
       </Text>
       <Text x={WIDTH - EDGE.right + 8} y={y(last?.value ?? 0) + 4} fontSize={12.5} fontFamily="Atkinson_700" fill={p.ink}>
-        {valueWords(unit, last?.value ?? 0)}
+        {valueWords(unit, last?.value ?? 0, settings.units)}
       </Text>
     </Svg>
   );

@@ -4,6 +4,7 @@ import { alertsOf, changesOver, lookOf, type Change } from '@dendrix/core/condit
 import type { VisitView } from '@dendrix/core/contracts';
 import { standingVisits } from '@dendrix/core/review';
 import { library } from '@/features/shell/library';
+import { useSettings } from '@/features/shell/settings';
 import { Body, Button, Card, Heading, Remark, Small, Strong } from '@/ui';
 import { ChangeLine } from './ChangeLine';
 
@@ -13,7 +14,8 @@ const COURSE_WORDS: Record<Change['course'], string> = { worse: 'Worse', better:
 /** How a tree changed over its visits: real worsenings first and unasked, the rest below, each with its readings drawn. */
 export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
   const [all, setAll] = useState(false);
-  const changes = useMemo(() => changesOver(library, standingVisits(visits).map(lookOf)), [visits]);
+  const { units } = useSettings().settings;
+  const changes = useMemo(() => changesOver(library, standingVisits(visits).map(lookOf), units), [visits, units]);
   const alerts = alertsOf(changes);
   const told = [
     ...alerts,

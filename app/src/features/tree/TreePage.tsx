@@ -17,7 +17,7 @@ import type { DeterminationView, TreeDetail, VisitView } from '@dendrix/core/con
 import { plateLeaf } from '@dendrix/core/figures';
 import { HIDDEN_DECAY, slugOf, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import { commonName, library, taxonNamed } from '@/features/shell/library';
-import { useSettings } from '@/features/shell/settings';
+import { useSettings, useUnits } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
 import { standingWords } from '@dendrix/core/review';
 import { dateWithSeason, dayWords, dueWords, lengthWords } from '@/features/shell/words';
@@ -191,6 +191,7 @@ function Identity({ tree }: { tree: TreeDetail }) {
 
 /** The rings, and beside them what the last visit saw and missed. */
 function History({ tree }: { tree: TreeDetail }) {
+  const units = useUnits();
   if (tree.visits.length === 0) return null;
   const { never, lately } = unseenSides(tree.visits.map(lookOf));
   const newest = tree.visits[0]?.record.signs ?? [];
@@ -204,7 +205,7 @@ function History({ tree }: { tree: TreeDetail }) {
             <View key={i}>
               <Strong>{signLabel(library, sign.id)}</Strong>
               <Small className="text-ink">
-                {zoneWords(sign.zone)} {signWords(sign)}
+                {zoneWords(sign.zone)} {signWords(sign, units)}
               </Small>
             </View>
           ))}
@@ -271,10 +272,11 @@ function Facts({ tree }: { tree: TreeDetail }) {
 
 /** One tree on one sheet, to print or send. */
 function Sheet({ tree }: { tree: TreeDetail }) {
+  const units = useUnits();
   const [problem, setProblem] = useState<string | null>(null);
   const print = (paper: 'a4' | 'letter') => {
     setProblem(null);
-    download(`/trees/${tree.id}/sheet.pdf?paper=${paper}`, `${tree.tag.replace(/\s/g, '-')}.pdf`).catch((error: Error) =>
+    download(`/trees/${tree.id}/sheet.pdf?paper=${paper}&units=${units}`, `${tree.tag.replace(/\s/g, '-')}.pdf`).catch((error: Error) =>
       setProblem(error.message),
     );
   };
@@ -342,6 +344,7 @@ function NameGiven({ given, tree }: { given: DeterminationView; tree: TreeDetail
 }
 
 function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
+  const units = useUnits();
   const [open, setOpen] = useState(false);
   const judgement = visit.judgement as unknown as Assessment;
   const review = tree.reviews.find((r) => r.visitId === visit.id);
@@ -363,10 +366,10 @@ function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
         <View className="gap-2">
           {visit.record.signs.map((sign, i) => (
             <Body key={i}>
-              {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign)}
+              {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}
             </Body>
           ))}
-          {alsoRecorded(library, visit.record).map((sentence) => (
+          {alsoRecorded(library, visit.record, units).map((sentence) => (
             <Body key={sentence}>{sentence}</Body>
           ))}
           {visit.record.specimens?.map((specimen) => (

@@ -4,6 +4,7 @@ import { Pressable, View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { distance } from '@dendrix/core/schedule';
 import { commonName } from '@/features/shell/library';
+import { useUnits } from '@/features/shell/settings';
 import { distanceWords } from '@/features/shell/words';
 import { useTrees } from '@/features/tree/useTrees';
 import { Body, Button, Field, Latin, Page, Small, TreeTag, Waiting } from '@/ui';
@@ -13,6 +14,7 @@ const SHOWN = 25;
 /** Which tree? By its tag, street or name, or the ones nearest to where you stand. */
 export function StartVisit() {
   const router = useRouter();
+  const units = useUnits();
   const trees = useTrees();
   const [typed, setTyped] = useState('');
   const [here, setHere] = useState<{ latitude: number; longitude: number } | null>(null);
@@ -56,7 +58,7 @@ export function StartVisit() {
             <Latin className="text-[17px] leading-[21px]">{tree.taxon ?? tree.writtenName ?? 'not yet named'}</Latin>
             <Small>
               {tree.place}
-              {m === null ? '' : `, ${distanceWords(m)}`}
+              {m === null ? '' : `, ${distanceWords(m, units)}`}
             </Small>
           </View>
         </Pressable>

@@ -137,8 +137,8 @@ function VisitBody({
     return readEntry(draft.measure, settings, taxon, earlier);
   }, [draft.measure, settings, taxon, last, date]);
   const judgement = useMemo(
-    () => judgementOf(draft, name, measuring, date, organisation, before),
-    [draft, name, measuring, date, organisation, before],
+    () => judgementOf(draft, name, measuring, date, organisation, before, settings.units),
+    [draft, name, measuring, date, organisation, before, settings.units],
   );
   const later = useMemo(() => laterOf(draft, naming, date), [draft, naming, date]);
   const empty =

@@ -99,7 +99,7 @@ describe('what is sent', () => {
     const naming = namingOf(draft, date);
     const name = nameOf(draft, naming);
     const measuring = { values: {}, questions: [], problems: {} } as unknown as Parameters<typeof judgementOf>[2];
-    const judgement = judgementOf(draft, name, measuring, date, PICKED, []);
+    const judgement = judgementOf(draft, name, measuring, date, PICKED, [], 'metric');
     return submissionOf(draft, name, measuring, judgement, laterOf(draft, naming, date), 'amenity', new Date(`${date}T10:20:00Z`));
   };
   it('holds planned looks and labels, and is what the server takes', () => {
@@ -128,7 +128,7 @@ describe('what is sent', () => {
     const draft = { ...fresh(), observations: ASH };
     const naming = namingOf(draft, WINTER);
     const measuring = { values: {}, questions: [], problems: {} } as unknown as Parameters<typeof judgementOf>[2];
-    expect(judgementOf(draft, nameOf(draft, naming), measuring, WINTER, PICKED, []).vigour.band).toBe(
+    expect(judgementOf(draft, nameOf(draft, naming), measuring, WINTER, PICKED, [], 'metric').vigour.band).toBe(
       assess(library, {
         taxon: null,
         name: null,

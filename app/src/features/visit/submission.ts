@@ -4,7 +4,7 @@ import { settlingLooks } from '@dendrix/core/identify';
 import { ZONES } from '@dendrix/core/knowledge';
 import { district, library, taxonNamed } from '@/features/shell/library';
 import type { VisitDraft } from './draft';
-import type { MeasuredEntry } from '@dendrix/core/measure';
+import type { MeasuredEntry, UnitSystem } from '@dendrix/core/measure';
 import type { Naming } from './useNaming';
 
 /** Chosen as a name, it means: I do not know. */
@@ -81,6 +81,7 @@ export const measurementsOf = (draft: Pick<VisitDraft, 'drillings' | 'position'>
 /**
  * The judgement of a draft as it stands.
  * @param before earlier visits to the tree, so that change counts
+ * @param units in which it is worded: those of the one who looks
  */
 export function judgementOf(
   draft: VisitDraft,
@@ -89,6 +90,7 @@ export function judgementOf(
   date: string,
   organisation: Organisation,
   before: readonly VisitView[],
+  units: UnitSystem,
 ): Assessment {
   const { height, crownBase, dbh } = measuring.values;
   const input: AssessInput = {
@@ -112,6 +114,7 @@ export function judgementOf(
     works: draft.works,
     overrules: draft.overrules,
     before: before.map(lookOf),
+    units,
   };
   return assess(library, input, district);
 }

@@ -19,6 +19,7 @@ import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
+import { useUnits } from '@/features/shell/settings';
 import { dateWithSeason } from '@/features/shell/words';
 import { Cautions } from '@/features/tree/Cautions';
 import { Scale } from '@/features/tree/Scale';
@@ -201,6 +202,7 @@ function Changes({ judgement }: { judgement: Assessment }) {
 
 /** Signs that count, each of which the person can set aside with a reason. */
 function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: Assessment; change: ChangeDraft }) {
+  const units = useUnits();
   const aside = new Set(judgement.normalHere.map((n) => `${n.sign}/${n.zone}`));
   const counting = draft.signs.filter((sign) => !aside.has(`${sign.id}/${sign.zone}`));
   const [open, setOpen] = useState<number | null>(null);
@@ -213,7 +215,7 @@ function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: 
         <View key={i} className="gap-2">
           <View className="flex-row items-center justify-between gap-2">
             <Body className="flex-1">
-              {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign)}
+              {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}
             </Body>
             <Button
               label={`Set aside: ${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}`}

@@ -4,7 +4,8 @@ import Svg, { Circle, Line, Text } from 'react-native-svg';
 import { ROOT_STANDARD_WORDS, WORKS_WORDS, type Assessment, type WorksJudged } from '@dendrix/core/condition';
 import { WORKS, type Works } from '@dendrix/core/contracts';
 import { parseLength, treeUnit } from '@dendrix/core/measure';
-import { useSettings } from '@/features/shell/settings';
+import { useSettings, useUnits } from '@/features/shell/settings';
+import { lengthWords } from '@/features/shell/words';
 import { Body, Button, Card, Choice, Field, Heading, Remark, Small, useTheme } from '@/ui';
 import type { VisitDraft } from '../draft';
 import type { ChangeDraft } from '../useDraft';
@@ -76,6 +77,7 @@ const SIDE = 200;
 /** The root zone from above, the roots that hold it inside, and where the works would lie. */
 function RootPlan({ works }: { works: WorksJudged }) {
   const { palette: p } = useTheme();
+  const units = useUnits();
   const reach = Math.max(works.radius, ...works.works.map((w) => w.distance)) * 1.15;
   const r = (m: number) => (m / reach) * (SIDE / 2);
   const mid = SIDE / 2;
@@ -86,7 +88,7 @@ function RootPlan({ works }: { works: WorksJudged }) {
         height={SIDE}
         viewBox={`0 0 ${SIDE} ${SIDE}`}
         role="img"
-        aria-label={`Root zone of ${works.radius.toFixed(1)} m from above, with the planned works`}
+        aria-label={`Root zone of ${lengthWords(works.radius, units, 'tree')} from above, with the planned works`}
       >
         <Circle cx={mid} cy={mid} r={r(works.radius)} fill={p.lichenWash} stroke={p.lichen} strokeWidth={1.6} />
         <Circle
@@ -103,7 +105,7 @@ function RootPlan({ works }: { works: WorksJudged }) {
           <Line key={i} x1={mid + r(one.distance)} x2={mid + r(one.distance)} y1={6} y2={SIDE - 6} stroke={p.oxide} strokeWidth={2.4} />
         ))}
         <Text x={mid} y={mid - r(works.radius) + 14} fontSize={12} fontFamily="Atkinson_700" textAnchor="middle" fill={p.ink}>
-          {`${works.radius.toFixed(1)} m`}
+          {lengthWords(works.radius, units, 'tree')}
         </Text>
       </Svg>
     </View>

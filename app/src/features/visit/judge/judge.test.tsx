@@ -37,7 +37,7 @@ let kept: VisitDraft;
 function Judge({ begun, before = [] }: { begun: VisitDraft; before?: VisitView[] }) {
   const [draft, setDraft] = useState(begun);
   kept = draft;
-  judged = judgementOf(draft, NAME, readEntry(draft.measure, CUSTOM, taxonNamed(NAME.taxon), null), DATE, PICKED, before);
+  judged = judgementOf(draft, NAME, readEntry(draft.measure, CUSTOM, taxonNamed(NAME.taxon), null), DATE, PICKED, before, 'metric');
   return (
     <JudgeStep
       draft={draft}

@@ -1,7 +1,15 @@
 import { lookOf, ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
 import type { VisitView } from '@dendrix/core/contracts';
-import type { Taxon } from '@dendrix/core/knowledge';
-import { crownRatioWords, derivedFrom, slendernessWords, type MeasuredEntry } from '@dendrix/core/measure';
+import { buildOf, type Taxon } from '@dendrix/core/knowledge';
+import {
+  crownRatioWords,
+  derivedFrom,
+  fromMetres,
+  paceInWords,
+  slendernessWords,
+  type MeasuredEntry,
+  type UnitSystem,
+} from '@dendrix/core/measure';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
@@ -15,7 +23,11 @@ interface Props {
   date: string;
 }
 
-const mm = (m: number) => (m * 1000).toFixed(1);
+/** Square metres, or square feet for those who work in them, with their error. */
+function areaWords(area: number, plusMinus: number, units: UnitSystem): string {
+  const [by, unit, digits] = units === 'feet' ? ([fromMetres(1, 'ft') ** 2, 'ft²', 2] as const) : ([1, 'm²', 3] as const);
+  return `${(area * by).toFixed(digits)} ± ${(plusMinus * by).toFixed(digits)} ${unit}`;
+}
 
 /** What follows from the readings: ratios, root zone, points, a rough age, growth. */
 export function NumbersCard({ measuring, taxon, before, date }: Props) {
@@ -35,7 +47,7 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
         <Body>
           <Strong>Live crown ratio {Math.round(ratio * 100)} %.</Strong>{' '}
           {ratioError ? `± ${Math.max(1, Math.round(ratioError * 100))} points. ` : ''}
-          {palm ? 'It says nothing about a palm.' : crownRatioWords(ratio)}
+          {palm ? 'It says nothing about a palm.' : crownRatioWords(ratio, taxon && buildOf(taxon))}
         </Body>
       ) : null}
       {slenderness !== null && !palm ? (
@@ -52,15 +64,18 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
       ) : null}
       {crossSection ? (
         <Body>
-          <Strong>
-            Cross-section {crossSection.area.toFixed(3)} ± {crossSection.plusMinus.toFixed(3)} m².
-          </Strong>
+          <Strong>Cross-section {areaWords(crossSection.area, crossSection.plusMinus, settings.units)}.</Strong>
         </Body>
       ) : null}
       {grew ? (
         <Body>
-          <Strong>{grew.real ? `Grew ${mm(grew.perYear)} mm a year` : 'No change that the tape could see'}</Strong>{' '}
-          {grew.real ? `(${mm(grew.low)} to ${mm(grew.high)}), ` : ''}over {derived.growthReadings} readings.
+          <Strong>
+            {grew.real
+              ? `${grew.perYear > 0 ? 'Grew' : 'Shrank'} ${paceInWords(grew.perYear, settings.units)}`
+              : 'No change that the tape could see'}
+          </Strong>{' '}
+          {grew.real ? `(${paceInWords(grew.low, settings.units)} to ${paceInWords(grew.high, settings.units)}), ` : ''}over{' '}
+          {derived.growthReadings} readings.
         </Body>
       ) : null}
       {points !== null ? (

@@ -3,6 +3,8 @@ import { View } from 'react-native';
 import type { MeasuredPosition } from '@dendrix/core/contracts';
 import type { Fix } from '@dendrix/core/devices';
 import { distance } from '@dendrix/core/schedule';
+import { useUnits } from '@/features/shell/settings';
+import { lengthWords } from '@/features/shell/words';
 import { Body, Button, Card, Heading, Remark, Small, Strong } from '@/ui';
 import { averaged, fixesOf, startReceiver, type Devices } from './devices';
 
@@ -23,6 +25,8 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
   const [running, setRunning] = useState<MeasuredPosition['from'] | null>(null);
   const [count, setCount] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
+  const units = useUnits();
+  const words = (m: number) => lengthWords(m, units, 'tree');
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => () => stop.current?.(), []);
 
@@ -102,13 +106,13 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
       {position ? (
         <View role="status">
           <Body>
-            <Strong>± {position.plusMinus.toFixed(1)} m</Strong>, {position.fixes} fixes within {position.spread.toFixed(1)} m of their mean
+            <Strong>± {words(position.plusMinus)}</Strong>, {position.fixes} fixes within {words(position.spread)} of their mean
             {position.leftOut > 0 ? `, ${position.leftOut} far off left out` : ''}.
           </Body>
           <Small className="text-ink">
             {off === null
               ? ''
-              : `${off.toFixed(0)} m from the place on the list${off <= 2 * position.plusMinus ? ', the same as far as can be told' : ''}. `}
+              : `${words(off)} from the place on the list${off <= 2 * position.plusMinus ? ', the same as far as can be told' : ''}. `}
             {position.from === 'phone' ? 'By this phone.' : position.from === 'receiver' ? 'By a receiver.' : 'By a simulated receiver.'}
           </Small>
         </View>

@@ -150,6 +150,25 @@ describe('measuring on the screen', () => {
     expect(screen.getByText(/Grew 6\.0 mm a year/)).toBeTruthy();
     write('Diameter', '50.1');
     expect(screen.getByText('No change that the tape could see')).toBeTruthy();
+    // 17.5 inches after half a metre ten years ago: shrunk, and told in inches.
+    pick('in, ft');
+    write('Diameter', '17.5');
+    expect(screen.getByText(/Shrank 0\.\d\d in a year/)).toBeTruthy();
+    expect(screen.getByText(/Cross-section 1\.67 ± 0\.\d\d ft²/)).toBeTruthy();
+    expect(screen.getByText(/Root zone \d+ ft round the stem/)).toBeTruthy();
+  });
+  it('a broadleaf is short of half its height in crown, a conifer of two fifths, as the judgement has it', () => {
+    const ratio = (name: string) => {
+      const { unmount } = show(name);
+      pick('Typed from a device');
+      write('Height', '20');
+      write('Height of the lowest live crown', '11');
+      const words = screen.getByText(/Live crown ratio 45 %/).parentElement?.textContent;
+      unmount();
+      return words;
+    };
+    expect(ratio('Quercus rubra')).toMatch(/Short of 50 %/);
+    expect(ratio('Picea abies')).toMatch(/Good/);
   });
 });
 

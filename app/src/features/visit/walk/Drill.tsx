@@ -5,8 +5,8 @@ import { sideWords, zoneWords } from '@dendrix/core/condition';
 import type { Drilling } from '@dendrix/core/contracts';
 import type { DrillReading } from '@dendrix/core/devices';
 import type { Zone } from '@dendrix/core/knowledge';
-import { parseLength, SHELL_WARNS, shellRatio, stemUnit } from '@dendrix/core/measure';
-import { useSettings } from '@/features/shell/settings';
+import { lengthInWords, parseLength, SHELL_WARNS, shellRatio, stemUnit } from '@dendrix/core/measure';
+import { useSettings, useUnits } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
 import { Body, Button, Field, Remark, Small, Strong, useTheme } from '@/ui';
 import { drillStem, type Devices } from '../measure/devices';
@@ -109,6 +109,7 @@ const HEIGHT = 90;
 
 /** Resistance by depth, the sound shell marked. */
 function Profile({ reading, profile, step }: { reading: DrillReading; profile: number[]; step: number }) {
+  const units = useUnits();
   const { palette: p } = useTheme();
   const x = (depth: number) => 8 + (depth / (profile.length * step)) * (WIDTH - 16);
   const y = (r: number) => HEIGHT - 14 - (r / 60) * (HEIGHT - 24);
@@ -125,7 +126,7 @@ function Profile({ reading, profile, step }: { reading: DrillReading; profile: n
       height={HEIGHT}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Resistance by depth: bark ${(reading.bark * 1000).toFixed(0)} mm, sound wood ${(reading.shell * 100).toFixed(1)} cm${reading.decayMet ? ', then soft' : ' to the pith'}`}
+      aria-label={`Resistance by depth: bark ${lengthInWords(reading.bark, units)}, sound wood ${lengthWords(reading.shell, units, 'stem')}${reading.decayMet ? ', then soft' : ' to the pith'}`}
     >
       <Rect x={x(reading.bark)} y={4} width={Math.max(0, x(end) - x(reading.bark))} height={HEIGHT - 18} fill={p.lichenWash} />
       <Path d={d} stroke={p.ink} strokeWidth={1} fill="none" />

@@ -4,7 +4,9 @@ import Svg, { Path, Rect, Text } from 'react-native-svg';
 import type { SignSeen } from '@dendrix/core/contracts';
 import { signLabel, sideWords } from '@dendrix/core/condition';
 import type { Zone } from '@dendrix/core/knowledge';
+import { fromMetres, type UnitSystem } from '@dendrix/core/measure';
 import { library } from '@/features/shell/library';
+import { useUnits } from '@/features/shell/settings';
 import { useTheme } from '@/ui';
 
 const WIDTH = 320;
@@ -12,12 +14,20 @@ const BAND = 48;
 
 /** Bands of the stem from the ground up, m, with the height that is written down for a tap in each. */
 export const HEIGHT_BANDS = [
-  { from: 0, to: 0.3, at: 0.2, words: 'at the foot, below 0.3 m' },
-  { from: 0.3, to: 1, at: 0.7, words: 'knee to hip, 0.3 to 1 m' },
-  { from: 1, to: 2, at: 1.5, words: 'breast to head, 1 to 2 m' },
-  { from: 2, to: 4, at: 3, words: 'out of reach, 2 to 4 m' },
-  { from: 4, to: Infinity, at: 6, words: 'above 4 m' },
+  { from: 0, to: 0.3, at: 0.2, words: 'at the foot' },
+  { from: 0.3, to: 1, at: 0.7, words: 'knee to hip' },
+  { from: 1, to: 2, at: 1.5, words: 'breast to head' },
+  { from: 2, to: 4, at: 3, words: 'out of reach' },
+  { from: 4, to: Infinity, at: 6, words: 'high up' },
 ] as const;
+
+/** "2 to 4 m", "above 13 ft": limits of a band, feet whole. */
+function spanWords({ from, to }: (typeof HEIGHT_BANDS)[number], units: UnitSystem): string {
+  const at = (m: number) => (units === 'feet' ? Math.round(fromMetres(m, 'ft')) : m);
+  const unit = units === 'feet' ? 'ft' : 'm';
+  if (from === 0) return `below ${at(to)} ${unit}`;
+  return to === Infinity ? `above ${at(from)} ${unit}` : `${at(from)} to ${at(to)} ${unit}`;
+}
 
 const LINE = 15;
 const HEIGHT = HEIGHT_BANDS.length * BAND + 12;
@@ -41,6 +51,7 @@ interface Props {
 /** One side of the stem from the ground up: tap the height of a sign. Last visit's signs are hollow, today's are filled. */
 export function StemHeights({ zone, signs, before, onPick }: Props) {
   const { palette: p } = useTheme();
+  const units = useUnits();
   const marks = [...before.map((sign) => ({ sign, old: true })), ...signs.map((sign) => ({ sign, old: false }))]
     .map((mark) => ({ ...mark, y: yOf(mark.sign.height ?? 1) }))
     .sort((a, b) => a.y - b.y);
@@ -70,7 +81,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
               key={band.words}
               role="button"
               tabIndex={0}
-              aria-label={`A sign ${band.words}`}
+              aria-label={`A sign ${band.words}, ${spanWords(band, units)}`}
               style={{ cursor: 'pointer' }}
               onClick={() => onPick(band.at)}
               onKeyDown={(event: KeyboardEvent<SVGGElement>) => {
@@ -82,7 +93,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
               <Rect x={0} y={top} width={WIDTH} height={BAND} fill="transparent" />
               {i > 0 ? <Path d={`M96 ${top + BAND}H224`} stroke={p.rule} strokeWidth={1.2} strokeDasharray="3 4" /> : null}
               <Text x={90} y={top + BAND / 2 + 5} fontSize={13} fontFamily="Atkinson_700" textAnchor="end" fill={p.soft}>
-                {band.to === Infinity ? 'above 4 m' : band.from === 0 ? 'foot' : `${band.from} to ${band.to} m`}
+                {band.from === 0 ? 'foot' : spanWords(band, units)}
               </Text>
             </g>
           );

@@ -66,6 +66,7 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
   const states = zoneStates(draft);
   const wide = useWide();
   const { settings } = useSettings();
+  const { units } = settings;
   const [picked, setPicked] = useState<Zone | null>(null);
   const current = picked ?? ORDER.find((zone) => states.get(zone) === 'blank') ?? null;
   const devices = useMemo(
@@ -160,7 +161,7 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
               <Remark key={i} mood="caution" title={signLabel(library, sign.id)}>
                 <View className="gap-2">
                   <View className="flex-row items-center justify-between gap-2">
-                    <Body className="flex-shrink">{signWords(sign)}</Body>
+                    <Body className="flex-shrink">{signWords(sign, units)}</Body>
                     <Button label={`Take back ${sign.id}`} onPress={() => takeBack([sign])}>
                       Take back
                     </Button>
@@ -181,7 +182,7 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
                   {before.map((sign, i) => (
                     <View key={i} className="gap-1">
                       <Body>
-                        {signLabel(library, sign.id)} {signWords(sign)}
+                        {signLabel(library, sign.id)} {signWords(sign, units)}
                       </Body>
                       {answered(sign) === 'gone' ? <Small>Looked at now and not marked again: gone.</Small> : null}
                       {answered(sign) === 'again' ? null : (
@@ -280,7 +281,7 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
             <Strong>Signs so far</Strong>
             {draft.signs.map((sign, i) => (
               <Small key={i} className="text-ink">
-                {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign)}
+                {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}
               </Small>
             ))}
           </View>

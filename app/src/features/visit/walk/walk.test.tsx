@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { EMPTY_RECORD, type SignSeen, type VisitView } from '@dendrix/core/contracts';
 import { ZONES } from '@dendrix/core/knowledge';
 import { library, taxonNamed } from '@/features/shell/library';
+import { SettingsProvider } from '@/features/shell/settings';
 import { newDraft, resumed, type VisitDraft } from '../draft';
 import { Percent } from './Percent';
 import { SignForm } from './SignForm';
@@ -163,10 +164,26 @@ describe('the side of the stem from the ground up', () => {
     );
     fireEvent.click(screen.getByRole('button', { name: /^A sign at the foot/ }));
     fireEvent.keyDown(screen.getByRole('button', { name: /^A sign out of reach/ }), { key: 'Enter' });
-    fireEvent.keyDown(screen.getByRole('button', { name: /^A sign above 4 m/ }), { key: 'Tab' });
+    fireEvent.keyDown(screen.getByRole('button', { name: /^A sign high up, above 4 m/ }), { key: 'Tab' });
     expect(onPick.mock.calls.map(([m]) => m)).toEqual([0.2, 3]);
     expect(screen.getByText('Burl')).toBeTruthy();
     expect(screen.getByText('Cavity')).toBeTruthy();
+  });
+  it('is told in feet to those who work in them', () => {
+    localStorage.setItem('dendrix-settings', JSON.stringify({ units: 'feet' }));
+    render(
+      <SettingsProvider>
+        <StemHeights zone="stem-e" signs={[]} before={[]} onPick={jest.fn()} />
+      </SettingsProvider>,
+    );
+    expect(screen.getAllByRole('button').map((band) => band.getAttribute('aria-label'))).toEqual([
+      'A sign at the foot, below 1 ft',
+      'A sign knee to hip, 1 to 3 ft',
+      'A sign breast to head, 3 to 7 ft',
+      'A sign out of reach, 7 to 13 ft',
+      'A sign high up, above 13 ft',
+    ]);
+    localStorage.clear();
   });
 });
 
