@@ -2,6 +2,7 @@ import type { District, Library, Zone } from '../knowledge';
 import { seasonOf } from '../season';
 import { differential, type AgentLikelihood } from './agents';
 import { alertsOf, changesOver, withTrends, type Change } from './change';
+import { carriedSigns, carriedWords, type CountedInput } from './carried';
 import { comeBack, type ComeBack } from './come-back';
 import { UNKNOWN_CAUSE } from './differential';
 import { lookedAt } from './looked';
@@ -116,16 +117,19 @@ export function assess(library: Library, given: AssessInput, district?: District
   const input: AssessInput = { ...given, signs: [...withTrends(given.signs, changes), ...rung] };
 
   const looked = lookedAt(input);
-  const aside = setAside(library, input);
+  const carried = carriedSigns(library, input, looked.seen);
+  const all: CountedInput = { ...input, signs: [...input.signs, ...carried] };
+  const aside = setAside(library, all);
   const asideIndex = new Set(aside.map((a) => a.index));
-  const counting = input.signs.filter((_sign, i) => !asideIndex.has(i));
+  const counting = all.signs.filter((_sign, i) => !asideIndex.has(i));
+  const present = counting.filter((sign) => sign.seenOn === undefined);
   const ruled = {
-    vigour: overruleScale('vigour', vigour(library, input, counting, looked, changes), overrules),
+    vigour: overruleScale('vigour', vigour(library, input, present, looked, changes), overrules),
     soundness: overruleScale('soundness', soundness(library, input, counting, looked), overrules),
     hiddenDecay: overruleScale('hiddenDecay', hiddenDecay(library, input, counting, looked), overrules),
   };
   const judged = { vigour: ruled.vigour.judged, soundness: ruled.soundness.judged, hiddenDecay: ruled.hiddenDecay.judged };
-  const told = differential(library, input, aside, looked, district);
+  const told = differential(library, all, aside, looked, district);
   const cause = withCause(library, told.agents, input);
   const screened = screening(library, input, counting, judged.soundness);
   const works = judgeWorks(input.dbh, input.rootStandard ?? 'bs5837', input.works ?? [], input.units);
@@ -149,8 +153,18 @@ export function assess(library: Library, given: AssessInput, district?: District
   const failure = overrules.find((o) => o.what === 'failure' && (FAILURES as readonly string[]).includes(o.to));
   const result: Omit<Assessment, 'note'> = {
     ...judged,
-    lookedAt: { percent: looked.percent, unseen: looked.unseen, cannotSay: looked.cannotSay },
-    normalHere: aside.map(({ sign, why }) => ({ sign: sign.id, zone: sign.zone, why })),
+    lookedAt: {
+      percent: looked.percent,
+      unseen: looked.unseen,
+      cannotSay: [
+        ...carriedWords(
+          library,
+          counting.filter((sign) => sign.seenOn !== undefined),
+        ),
+        ...looked.cannotSay,
+      ],
+    },
+    normalHere: aside.filter(({ index }) => index < input.signs.length).map(({ sign, why }) => ({ sign: sign.id, zone: sign.zone, why })),
     agents: cause.agents,
     lookNext: told.lookNext,
     outlook: span.outlook,
@@ -172,7 +186,7 @@ export function assess(library: Library, given: AssessInput, district?: District
       date.overruled,
     ].filter((o): o is Overruled => o !== null),
     comeBack: date.comeBack,
-    cautions: cautionsOf(library, input, pacing, judged, screened),
+    cautions: cautionsOf(library, all, pacing, judged, screened),
   };
   return { ...result, note: noteOf(library, result, { ...input, signs: counting }) };
 }

@@ -1,6 +1,6 @@
-import type { SignSeen } from '../contracts/record';
 import type { FieldTest, Library, SignField } from '../knowledge';
 import { lengthInWords, type UnitSystem } from '../measure/words';
+import type { CountedSign } from './carried';
 import { BANDS, NOT_JUDGED, SCALE_WORDS, type Scale } from './bands';
 import { meets } from './field-test';
 import { judgedAs, type Judged, type Statement } from './statement';
@@ -37,7 +37,7 @@ const conditionWords = (when: Partial<Record<SignField, FieldTest>> | undefined,
     .join('');
 
 /** What the rules of the signs say on one scale; the worst holds, every sign that speaks is a reason. */
-export function fromSigns(library: Library, scale: Scale, signs: readonly SignSeen[], units: UnitSystem = 'metric'): Found[] {
+export function fromSigns(library: Library, scale: Scale, signs: readonly CountedSign[], units: UnitSystem = 'metric'): Found[] {
   return signs.flatMap((seen): Found[] => {
     const sign = library.signs.find((s) => s.id === seen.id);
     const worst = (sign?.rules ?? [])
@@ -47,14 +47,16 @@ export function fromSigns(library: Library, scale: Scale, signs: readonly SignSe
     if (!sign || !worst) return [];
     const { rule, rank } = worst;
     const seenWords = signWords(seen, units);
+    const where = zoneWords(seen.zone);
+    const then = seen.seenOn ? `, seen on ${seen.seenOn}` : '';
     return [
       {
         rank,
         statement: {
-          says: `${sign.label}, ${zoneWords(seen.zone)}: ${rule.because}`,
-          clause: `${clauseOf(rule.because)} (${sign.label.toLowerCase()}, ${zoneWords(seen.zone)})`,
+          says: `${sign.label}, ${where}${then}: ${rule.because}`,
+          clause: `${clauseOf(rule.because)} (${sign.label.toLowerCase()}, ${where}${then})`,
           rule: `${sign.label}${conditionWords(rule.when, units)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
-          evidence: `Seen at the ${zoneWords(seen.zone)}${seenWords ? `: ${seenWords}` : ''}.`,
+          evidence: `Seen at the ${where}${seen.seenOn ? ` on ${seen.seenOn}` : ''}${seenWords ? `: ${seenWords}` : ''}.${seen.seenOn ? ' Not looked at this time.' : ''}`,
           source: sign.source,
         },
       },

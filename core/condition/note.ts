@@ -2,6 +2,7 @@ import { genusOf, STEM_SIDES, type Library, type OptionKind, type Zone } from '.
 import { inLeaf } from '../season';
 import { UNKNOWN_CAUSE, NORMAL } from './differential';
 import type { Assessment } from './assess';
+import type { CountedInput, CountedSign } from './carried';
 import { LIKELY } from './outlook';
 import { overruledWords } from './overrule';
 import type { AssessInput } from './request';
@@ -60,7 +61,8 @@ const STAGE_SAYS = { young: 'a young tree', mature: 'a grown tree', old: 'an old
 /** Who it is and how old. */
 function opening(input: AssessInput): string {
   const name = input.name ? (input.taxon ? input.name : `${genusOf(input.name)}, known to the genus only`) : 'A tree not yet named';
-  return `${name}${input.lifeStage ? `, ${STAGE_SAYS[input.lifeStage]}` : ''}.`;
+  const unchecked = input.name && input.nameUnchecked ? ' by the record, not checked this time' : '';
+  return `${name}${unchecked}${input.lifeStage ? `, ${STAGE_SAYS[input.lifeStage]}` : ''}.`;
 }
 
 /** A scale with its first reasons in one sentence, and its word. */
@@ -69,13 +71,18 @@ function scaleSentence(says: string | undefined, label: string, { band, statemen
   return `${says ?? capital(band)}${why.length > 0 ? `: ${why.join('; ')}` : ''}. ${label}: ${band}.`;
 }
 
-/** Signs with their sizes, as they were written down. */
-function signSentence(library: Library, input: AssessInput): string[] {
-  const words = input.signs.map((sign) => {
-    const details = signWords({ ...sign, note: undefined }, input.units);
+/** Signs with their sizes as they were written down, and those known from before at parts not looked at. */
+function signSentences(library: Library, { signs, units }: CountedInput): string[] {
+  const tell = (sign: CountedSign) => {
+    const details = signWords({ ...sign, note: undefined }, units);
     return `${signLabel(library, sign.id).toLowerCase()} on the ${zoneWords(sign.zone)}${details ? ` (${details})` : ''}`;
-  });
-  return words.length > 0 ? [`Noted: ${words.join('; ')}.`] : [];
+  };
+  const present = signs.filter((sign) => sign.seenOn === undefined).map(tell);
+  const before = signs.filter((sign) => sign.seenOn !== undefined).map((sign) => `${tell(sign)} in ${sign.seenOn?.slice(0, 4) ?? ''}`);
+  return [
+    ...(present.length > 0 ? [`Noted: ${present.join('; ')}.`] : []),
+    ...(before.length > 0 ? [`Known from before and not looked at this time: ${before.join('; ')}.`] : []),
+  ];
 }
 
 /** What is likely behind the signs, in sentences; "not known" is one of the answers. */
@@ -132,7 +139,7 @@ function beneath(a: Omit<Assessment, 'note'>): string[] {
  * The judgement as a colleague would write it: who it is, how it grows and holds, what was set aside, what may be behind it,
  * what changed, what cannot be said, what I would do and when somebody should come back.
  */
-export function noteOf(library: Library, a: Omit<Assessment, 'note'>, input: AssessInput): string {
+export function noteOf(library: Library, a: Omit<Assessment, 'note'>, input: CountedInput): string {
   const aside = [
     ...new Set(a.normalHere.map((n) => `${signLabel(library, n.sign).toLowerCase()}, because ${small(n.why.replace(/\.$/, ''))}`)),
   ];
@@ -145,7 +152,7 @@ export function noteOf(library: Library, a: Omit<Assessment, 'note'>, input: Ass
       DECAY_SAYS[a.hiddenDecay.band] ?? '',
     ],
     [
-      ...signSentence(library, input),
+      ...signSentences(library, input),
       ...(aside.length > 0 ? [`Set aside: ${aside.join('; ')}.`] : []),
       ...a.changes.filter((c) => c.course === 'worse').map((c) => c.says),
       ...behind(a),

@@ -100,6 +100,7 @@ describe('a kept visit as an earlier look', () => {
     const look = lookOf({
       finishedAt: '2025-06-01T09:20:00.000Z',
       record: {
+        sounding: [],
         looked: ['stem-n'],
         signs: [{ id: 'cavity', zone: 'stem-n', opening: 0.1 }],
         measurements: { dbh: { m: 0.5 }, height: { m: 15 }, crownBase: { m: 4 }, breastHeight: 1.37 },
@@ -107,6 +108,7 @@ describe('a kept visit as an earlier look', () => {
     });
     expect(look).toEqual({
       date: '2025-06-01',
+      sounding: [],
       looked: ['stem-n'],
       signs: [{ id: 'cavity', zone: 'stem-n', opening: 0.1 }],
       dbh: 0.5,

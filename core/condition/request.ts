@@ -87,6 +87,7 @@ export interface EarlierLook {
   height?: number | undefined;
   crownBase?: number | undefined;
   breastHeight?: number | undefined;
+  sounding?: readonly Sounding[];
 }
 
 /** What the judgement is made from, checked, in metres and degrees. */
@@ -94,6 +95,8 @@ export interface AssessInput {
   taxon: Taxon | null;
   /** Accepted name or genus as far as it is known. */
   name: string | null;
+  /** The name is the record's; this look did not check it. */
+  nameUnchecked?: boolean;
   date: string;
   latitude: number;
   lifeStage: (typeof STAGES)[number] | undefined;

@@ -1,8 +1,7 @@
-import type { SignSeen } from '../contracts/record';
-import type { AssessInput } from './request';
+import type { SignSeen, Sounding } from '../contracts/record';
 
 /** Signs that sounding adds: a side that rang dull or like a drum, unless it was marked already. */
-export function fromSounding(input: Pick<AssessInput, 'sounding' | 'signs'>, hollow: string): SignSeen[] {
+export function fromSounding(input: { sounding?: readonly Sounding[]; signs: readonly SignSeen[] }, hollow: string): SignSeen[] {
   return (input.sounding ?? []).flatMap(({ zone, sound, height }): SignSeen[] =>
     sound === 'clear' || input.signs.some((sign) => sign.id === hollow && sign.zone === zone)
       ? []

@@ -1,4 +1,6 @@
+import { NOT_JUDGED } from '../condition';
 import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '../contracts/api';
+import { namesThatCount, standingName, standingOf } from './name';
 
 /** The columns of a tree that follow from its record. */
 export type Derived = Pick<
@@ -35,9 +37,8 @@ const band = (judgement: Record<string, unknown>, scale: string): string | null 
   text((judgement[scale] as { band?: unknown } | undefined)?.band);
 
 /**
- * The current name, condition and due date of a tree, from its record alone. The newest determination gives the name; a
- * reviewer's counts from the moment it was given, and a later visit can propose again. An amended visit gives way to the one
- * that amends it.
+ * The current name, condition and due date of a tree, from its record alone. The newest determination gives the name, unless it
+ * says less than was known; each scale is the newest visit's that judged it. An amended visit gives way to the one that amends it.
  */
 export function derive(record: TreeRecord): Derived {
   const amended = new Set(record.visits.flatMap((visit) => (visit.amends ? [visit.amends] : [])));
@@ -46,10 +47,12 @@ export function derive(record: TreeRecord): Derived {
     (visit) => visit.finishedAt,
   );
   const last = visits[0];
-  const named = latestFirst(
-    record.determinations.filter((d) => d.visitId === null || !amended.has(d.visitId)),
-    (d) => d.at,
-  )[0];
+  const given = namesThatCount(record.determinations, record.visits);
+  const named = standingName(given);
+  // A visit that did not look at something says nothing of it: the newest that judged it does.
+  const judged = (scale: string) =>
+    visits.map((visit) => band(visit.judgement, scale)).find((word) => word !== null && word !== NOT_JUDGED) ??
+    (last ? band(last.judgement, scale) : null);
   const measured = <K extends 'dbh' | 'height'>(key: K) =>
     visits.find((visit) => visit.record.measurements[key])?.record.measurements[key]?.m ?? record.listed?.[key] ?? null;
   const open = [...record.followUps].filter((f) => f.doneOn === null).sort((a, b) => a.dueOn.localeCompare(b.dueOn))[0];
@@ -57,27 +60,15 @@ export function derive(record: TreeRecord): Derived {
   return {
     taxon: named?.taxon ?? null,
     level: named?.level ?? null,
-    standing: standing(record, named),
+    standing: standingOf(named, given, record.reviews),
     dbh: measured('dbh'),
     height: measured('height'),
-    vigour: last ? band(last.judgement, 'vigour') : null,
-    soundness: last ? band(last.judgement, 'soundness') : null,
-    hiddenDecay: last ? band(last.judgement, 'hiddenDecay') : null,
+    vigour: judged('vigour'),
+    soundness: judged('soundness'),
+    hiddenDecay: judged('hiddenDecay'),
     seenPercent: seen ?? null,
     dueOn: open?.dueOn ?? null,
     dueBecause: open?.because ?? null,
     lastVisitOn: last ? last.finishedAt.slice(0, 10) : null,
   };
-}
-
-/** How the current name stands: nobody's, imported, proposed, confirmed, questioned or overturned. */
-function standing(record: TreeRecord, named: TreeRecord['determinations'][number] | undefined): string {
-  if (!named) return 'unnamed';
-  if (named.source === 'import') return 'imported';
-  const review = latestFirst(
-    record.reviews.filter((r) => r.visitId === named.visitId),
-    (r) => r.at,
-  )[0];
-  if (!review) return 'proposed';
-  return { confirm: 'confirmed', question: 'questioned', overturn: 'overturned' }[review.verdict];
 }

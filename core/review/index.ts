@@ -1,4 +1,5 @@
 // What a tree is held to be, derived from its record by one function; and which visits most need a second pair of eyes.
 export * from './derive';
+export { namesThatCount, saysLess, standingName } from './name';
 export * from './queue';
 export { standingVisits, standingWords } from './standing';

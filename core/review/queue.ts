@@ -1,6 +1,8 @@
 import type { TreeBrief, VisitView } from '../contracts/api';
 import type { District } from '../knowledge';
 
+const SETTLED = ['confirmed', 'overturned'];
+
 /** How much a visit needs a second pair of eyes, and why, in words. Higher first. Weights are our own. */
 export function reviewWeight(
   visit: Pick<VisitView, 'name' | 'judgement' | 'record'>,
@@ -22,8 +24,10 @@ export function reviewWeight(
   if (band('vigour') === 'failing') add(3, 'vigour failing');
   const name = visit.name;
   if (tree.standing === 'questioned') add(4, 'questioned before');
-  if (!name?.taxon) add(3, 'no name given');
-  else {
+  if (!name?.taxon) {
+    // A visit that only looked the tree over leaves a name that is settled alone.
+    if (!SETTLED.includes(tree.standing)) add(3, 'no name given');
+  } else {
     if (!name.confirmed) add(2, 'name not confirmed by the rule');
     if (name.probability < 0.8) add(2, `only ${Math.round(name.probability * 100)} % sure`);
     const before = earlierNames.filter((n): n is string => n !== null && n !== name.taxon);

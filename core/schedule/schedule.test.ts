@@ -106,7 +106,7 @@ describe('what a tree is held to be', () => {
       lastVisitOn: '2025-06-01',
     });
   });
-  it('an overturning review gives the name; a later visit proposes again', () => {
+  it('an overturning review gives the name; a later visit that agrees leaves it so, another name is proposed', () => {
     const overturned: TreeRecord = {
       ...base,
       determinations: [
@@ -124,7 +124,9 @@ describe('what a tree is held to be', () => {
         { id: 'd3', visitId: 'v2', at: '2026-06-01T10:00:00.000Z', taxon: 'Platanus × acerifolia', level: 'species', source: 'visit' },
       ],
     };
-    expect(derive(again)).toMatchObject({ standing: 'proposed', lastVisitOn: '2026-06-01' });
+    expect(derive(again)).toMatchObject({ standing: 'overturned', lastVisitOn: '2026-06-01' });
+    const other = { ...again, determinations: again.determinations.map((d) => (d.id === 'd3' ? { ...d, taxon: 'Acer saccharum' } : d)) };
+    expect(derive(other)).toMatchObject({ taxon: 'Acer saccharum', standing: 'proposed' });
   });
   it('an amended visit gives way', () => {
     const amended: TreeRecord = {

@@ -17,7 +17,7 @@ import type { SignSeen, TreeDetail, VisitView } from '../contracts';
 import { plateLeaf, type Figure } from '../figures';
 import type { Library, Zone } from '../knowledge';
 import type { UnitSystem } from '../measure';
-import { standingVisits, standingWords } from '../review';
+import { namesThatCount, standingName, standingVisits, standingWords } from '../review';
 
 /** A part of the sheet, in the order it is printed. */
 export type SheetBlock =
@@ -161,7 +161,7 @@ export function sheetOf(library: Library, tree: TreeDetail, commonName: string, 
   const visits = standingVisits(tree.visits);
   const last = visits[0];
   const taxon = library.taxa.find((t) => t.name === tree.taxon);
-  const given = tree.determinations[0];
+  const given = standingName(namesThatCount(tree.determinations, tree.visits));
   return {
     tag: tree.tag,
     place: tree.place,

@@ -19,7 +19,7 @@ import { HIDDEN_DECAY, slugOf, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge
 import { commonName, library, taxonNamed } from '@/features/shell/library';
 import { useSettings, useUnits } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
-import { standingWords } from '@dendrix/core/review';
+import { namesThatCount, standingName, standingWords } from '@dendrix/core/review';
 import { dateWithSeason, dayWords, dueWords, lengthWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
 import { download } from '@/offline/api';
@@ -151,7 +151,7 @@ export function TreePage({ id }: { id: string }) {
 function Identity({ tree }: { tree: TreeDetail }) {
   const router = useRouter();
   const taxon = taxonNamed(tree.taxon);
-  const now = tree.determinations[0];
+  const now = standingName(namesThatCount(tree.determinations, tree.visits));
   return (
     <View className="gap-2">
       <View className="flex-row flex-wrap items-center gap-3">

@@ -22,7 +22,7 @@ import { NameStep } from './NameStep';
 import { Question } from './Question';
 import { SafetyStep } from './SafetyStep';
 import { SignSheet, type Marking } from './walk/SignSheet';
-import { judgementOf, nameOf, submissionOf, laterOf } from './submission';
+import { judgedName, judgementOf, laterOf, nameOf, submissionOf, type JudgedName } from './submission';
 import { useDraft } from './useDraft';
 import { useNaming, type Naming } from './useNaming';
 import { WalkStep } from './walk/WalkStep';
@@ -128,7 +128,8 @@ function VisitBody({
   const naming = useNaming(draft, date);
   const name = useMemo(() => nameOf(draft, naming), [draft, naming]);
   const organisation = useOrganisation();
-  const taxon = taxonNamed(name.taxon);
+  const judged = useMemo(() => judgedName(name, tree), [name, tree]);
+  const taxon = taxonNamed(judged.taxon);
   const before = useMemo(() => standingVisits(visits), [visits]);
   const last = before[0];
   const measuring = useMemo(() => {
@@ -137,8 +138,8 @@ function VisitBody({
     return readEntry(draft.measure, settings, taxon, earlier);
   }, [draft.measure, settings, taxon, last, date]);
   const judgement = useMemo(
-    () => judgementOf(draft, name, measuring, date, organisation, before, settings.units),
-    [draft, name, measuring, date, organisation, before, settings.units],
+    () => judgementOf(draft, judged, measuring, date, organisation, before, settings.units),
+    [draft, judged, measuring, date, organisation, before, settings.units],
   );
   const later = useMemo(() => laterOf(draft, naming, date), [draft, naming, date]);
   const empty =
@@ -256,6 +257,8 @@ function VisitBody({
                 <JudgeStep
                   draft={draft}
                   name={name}
+                  judged={judged}
+                  tree={tree}
                   judgement={judgement}
                   date={date}
                   change={change}
@@ -284,14 +287,14 @@ function VisitBody({
               }}
             />
           ) : (
-            <NameStrip naming={naming} name={name.taxon} seen={judgement.lookedAt.percent} onLook={ask} />
+            <NameStrip naming={naming} name={judged} seen={judgement.lookedAt.percent} onLook={ask} />
           )}
         </>
       )}
       {marking ? (
         <SignSheet
           {...marking}
-          taxon={name.taxon}
+          taxon={judged.taxon}
           onClose={() => setMarking(null)}
           onAdd={(sign, photos) => {
             change((now) => ({
@@ -351,7 +354,7 @@ function OtherMarks({
 }
 
 /** On a phone, while measuring and walking round, the names shrink to a line; the next look stays one tap away. */
-function NameStrip({ naming, name, seen, onLook }: { naming: Naming; name: string | null; seen: number; onLook: (trait: Trait) => void }) {
+function NameStrip({ naming, name, seen, onLook }: { naming: Naming; name: JudgedName; seen: number; onLook: (trait: Trait) => void }) {
   const [first, second] = naming.result.ranking.candidates;
   const any = naming.result.ranking.observations.length > 0;
   const next = naming.next;
@@ -359,12 +362,14 @@ function NameStrip({ naming, name, seen, onLook }: { naming: Naming; name: strin
     <View className="flex-row items-center gap-3 border-t-2 border-ink bg-sheet px-4 py-2">
       <View className="min-w-0 flex-1">
         <Latin className="text-[17px] leading-[21px]" numberOfLines={1}>
-          {name ?? 'not yet named'}
+          {name.taxon ?? 'not yet named'}
         </Latin>
         <Small numberOfLines={2}>
-          {any && first
-            ? `${Math.round(first.probability * 100)} %${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
-            : ''}
+          {name.byRecord
+            ? 'by the record · '
+            : any && first
+              ? `${Math.round(first.probability * 100)} %${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
+              : ''}
           {seen} % looked at
         </Small>
       </View>

@@ -99,7 +99,7 @@ describe('what is sent', () => {
     const naming = namingOf(draft, date);
     const name = nameOf(draft, naming);
     const measuring = { values: {}, questions: [], problems: {} } as unknown as Parameters<typeof judgementOf>[2];
-    const judgement = judgementOf(draft, name, measuring, date, PICKED, [], 'metric');
+    const judgement = judgementOf(draft, { taxon: name.taxon, byRecord: false }, measuring, date, PICKED, [], 'metric');
     return submissionOf(draft, name, measuring, judgement, laterOf(draft, naming, date), 'amenity', new Date(`${date}T10:20:00Z`));
   };
   it('holds planned looks and labels, and is what the server takes', () => {
@@ -124,11 +124,19 @@ describe('what is sent', () => {
       infraspecific: "'Jaspidea'",
       infraspecificEvidence: 'yellow twigs',
     }));
+  it('a visit that only looked the tree over gives no name, so that none is taken away', () => {
+    const sent = send({ ...fresh(), looked: ['stem-n'] });
+    expect(sent.name).toBeNull();
+    expect(visitSubmission.parse(sent).name).toBeNull();
+    expect(send({ ...fresh(), chosenName: UNKNOWN }).name).toMatchObject({ taxon: null });
+  });
   it('the judgement is core’s own', () => {
     const draft = { ...fresh(), observations: ASH };
     const naming = namingOf(draft, WINTER);
     const measuring = { values: {}, questions: [], problems: {} } as unknown as Parameters<typeof judgementOf>[2];
-    expect(judgementOf(draft, nameOf(draft, naming), measuring, WINTER, PICKED, [], 'metric').vigour.band).toBe(
+    expect(
+      judgementOf(draft, { taxon: nameOf(draft, naming).taxon, byRecord: false }, measuring, WINTER, PICKED, [], 'metric').vigour.band,
+    ).toBe(
       assess(library, {
         taxon: null,
         name: null,

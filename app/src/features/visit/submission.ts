@@ -1,7 +1,8 @@
 import { assess, lookOf, type Assessment, type AssessInput } from '@dendrix/core/condition';
-import type { Organisation, PlannedLook, Profile, VisitName, VisitSubmission, VisitView } from '@dendrix/core/contracts';
+import type { Organisation, PlannedLook, Profile, TreeBrief, VisitName, VisitSubmission, VisitView } from '@dendrix/core/contracts';
 import { settlingLooks } from '@dendrix/core/identify';
 import { ZONES } from '@dendrix/core/knowledge';
+import { saysLess } from '@dendrix/core/review';
 import { district, library, taxonNamed } from '@/features/shell/library';
 import type { VisitDraft } from './draft';
 import type { MeasuredEntry, UnitSystem } from '@dendrix/core/measure';
@@ -56,6 +57,18 @@ export function nameOf(draft: VisitDraft, naming: Naming): VisitName {
   };
 }
 
+/** The name a tree is judged by, and whether it is only the record's. */
+export interface JudgedName {
+  taxon: string | null;
+  byRecord: boolean;
+}
+
+/** The visit's own name; the record's where the visit says less and nothing against it. */
+export const judgedName = (name: VisitName, tree: Pick<TreeBrief, 'taxon' | 'level'>): JudgedName =>
+  tree.taxon !== null && saysLess(name, { taxon: tree.taxon, level: tree.level ?? 'none' })
+    ? { taxon: tree.taxon, byRecord: true }
+    : { taxon: name.taxon, byRecord: false };
+
 /** A look in another season, and whether it is planned. */
 export interface Later {
   look: PlannedLook;
@@ -85,7 +98,7 @@ export const measurementsOf = (draft: Pick<VisitDraft, 'drillings' | 'position'>
  */
 export function judgementOf(
   draft: VisitDraft,
-  name: VisitName,
+  name: JudgedName,
   measuring: MeasuredEntry,
   date: string,
   organisation: Organisation,
@@ -96,6 +109,7 @@ export function judgementOf(
   const input: AssessInput = {
     taxon: taxonNamed(name.taxon),
     name: name.taxon,
+    nameUnchecked: name.byRecord,
     date,
     latitude: district.latitude,
     lifeStage: draft.lifeStage ?? undefined,
@@ -156,7 +170,8 @@ export function submissionOf(
       specimens: draft.specimens,
       note: draft.note,
     },
-    name,
+    // A visit that only looked the tree over gives no name; what is known of it stays as it is.
+    name: name.taxon === null && draft.chosenName === null && draft.observations.length === 0 ? null : name,
     judgement: JSON.parse(JSON.stringify(judgement)) as Record<string, unknown>,
     comeBack: judgement.comeBack,
     laterLooks: later.filter(({ planned }) => planned).map(({ look }) => look),

@@ -15,8 +15,9 @@ import {
   zoneWords,
   type Assessment,
 } from '@dendrix/core/condition';
-import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/core/contracts';
+import { PROFILES, type Overrule as OverruleOf, type TreeBrief, type VisitName } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
+import { standingWords } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
@@ -25,6 +26,7 @@ import { Cautions } from '@/features/tree/Cautions';
 import { Scale } from '@/features/tree/Scale';
 import { Body, Button, Card, Choice, Field, Heading, Latin, Remark, Small, Strong } from '@/ui';
 import type { VisitDraft } from '../draft';
+import type { JudgedName } from '../submission';
 import type { ChangeDraft } from '../useDraft';
 import { BeneathCard } from './BeneathCard';
 import { Causes } from './Causes';
@@ -41,6 +43,9 @@ const SCALES = [
 interface Props {
   draft: VisitDraft;
   name: VisitName;
+  /** What it is judged by: the name of the visit, or of the record. */
+  judged: JudgedName;
+  tree: Pick<TreeBrief, 'standing'>;
   judgement: Assessment;
   date: string;
   change: ChangeDraft;
@@ -52,13 +57,20 @@ interface Props {
 }
 
 /** What the signs mean, each statement with its rule and evidence; the person may see it otherwise. Then it goes to a second pair of eyes. */
-export function JudgeStep({ draft, name, judgement, date, change, onMark, onSend, problem, empty }: Props) {
+export function JudgeStep({ draft, name, judged: by, tree, judgement, date, change, onMark, onSend, problem, empty }: Props) {
   const organisation = useOrganisation();
   const profile = draft.profile ?? organisation.profile;
   const keep = (overrules: OverruleOf[]) => change({ overrules });
   return (
     <View className="gap-4">
       <Card>
+        {by.byRecord ? (
+          <View className="border-b border-rule pb-2">
+            <Small>Judged as, by the record</Small>
+            <Latin className="text-[24px] leading-[28px]">{by.taxon}</Latin>
+            <Small>{standingWords(tree.standing)}. This visit has not checked it.</Small>
+          </View>
+        ) : null}
         <Small>{name.level === 'none' ? 'Name' : name.confirmed ? 'Name, enough to confirm' : 'Name, to be checked'}</Small>
         <Latin className="text-[24px] leading-[28px]">
           {name.level === 'cf. species' ? 'cf. ' : ''}

@@ -8,7 +8,7 @@ import { STEM_SIDES, ZONES } from '@dendrix/core/knowledge';
 import { taxonNamed } from '@/features/shell/library';
 import { OverTheYears } from '@/features/tree/OverTheYears';
 import { newDraft, type VisitDraft } from '../draft';
-import { judgementOf } from '../submission';
+import { judgedName, judgementOf, type JudgedName } from '../submission';
 import { JudgeStep } from './JudgeStep';
 
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn() }) }));
@@ -24,6 +24,7 @@ const NAME: VisitName = {
   probability: 0.97,
   why: 'Bark, twig and leaf.',
 };
+const JUDGED = judgedName(NAME, { taxon: null, level: null });
 const CUSTOM = { units: 'metric', stem: 'diameter', breastHeight: 1.3 } as const;
 const draftOf = (part: Partial<VisitDraft>): VisitDraft => ({
   ...newDraft(treeId, new Date(`${DATE}T10:00:00Z`), { planted: true, lifeStage: 'mature' }),
@@ -34,14 +35,26 @@ const measured = (part: Partial<Entry>) => ({ ...EMPTY_ENTRY, ...part });
 
 let judged: Assessment;
 let kept: VisitDraft;
-function Judge({ begun, before = [] }: { begun: VisitDraft; before?: VisitView[] }) {
+function Judge({
+  begun,
+  before = [],
+  by = JUDGED,
+  name = NAME,
+}: {
+  begun: VisitDraft;
+  before?: VisitView[];
+  by?: JudgedName;
+  name?: VisitName;
+}) {
   const [draft, setDraft] = useState(begun);
   kept = draft;
-  judged = judgementOf(draft, NAME, readEntry(draft.measure, CUSTOM, taxonNamed(NAME.taxon), null), DATE, PICKED, before, 'metric');
+  judged = judgementOf(draft, by, readEntry(draft.measure, CUSTOM, taxonNamed(NAME.taxon), null), DATE, PICKED, before, 'metric');
   return (
     <JudgeStep
       draft={draft}
-      name={NAME}
+      name={name}
+      judged={by}
+      tree={{ standing: 'confirmed' }}
       judgement={judged}
       date={DATE}
       change={(part) => setDraft((now) => ({ ...now, ...(typeof part === 'function' ? part(now) : part) }))}
@@ -52,12 +65,12 @@ function Judge({ begun, before = [] }: { begun: VisitDraft; before?: VisitView[]
     />
   );
 }
-const show = (part: Partial<VisitDraft>, before: VisitView[] = []) => {
+const show = (part: Partial<VisitDraft>, before: VisitView[] = [], more: { by?: JudgedName; name?: VisitName } = {}) => {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
   client.setQueryData(['organisation'], PICKED);
   return render(
     <QueryClientProvider client={client}>
-      <Judge begun={draftOf(part)} before={before} />
+      <Judge begun={draftOf(part)} before={before} {...more} />
     </QueryClientProvider>,
   );
 };
@@ -242,5 +255,34 @@ describe('the profile', () => {
     expect(judged.options[0]?.do).toBe('keep as habitat');
     fireEvent.click(screen.getByRole('radio', { name: 'Amenity and safety' }));
     expect(kept.profile).toBeNull();
+  });
+});
+
+describe('a tree looked over without naming it again', () => {
+  const NONE: VisitName = {
+    taxon: null,
+    level: 'none',
+    rule: 'three-lines',
+    confirmed: false,
+    probability: 0,
+    why: 'Nothing has been seen yet.',
+  };
+  const record = { taxon: 'Celtis occidentalis', level: 'species' as const };
+  it('is judged by the name of the record, and says that nobody checked it', () => {
+    const by = judgedName(NONE, record);
+    show({ signs: [{ id: 'witches-broom', zone: 'crown-mid' }] }, [], { by, name: NONE });
+    expect(screen.getByText('Judged as, by the record')).toBeTruthy();
+    expect(screen.getByText('Celtis occidentalis')).toBeTruthy();
+    expect(screen.getByText(/This visit has not checked it/)).toBeTruthy();
+    expect(judged.note).toMatch(/^Celtis occidentalis by the record, not checked this time, a grown tree/);
+    // A witches' broom is normal on a hackberry: only the name can tell.
+    expect(judged.normalHere.map((n) => n.sign)).toEqual(['witches-broom']);
+  });
+  it('what the visit saw goes before the record as soon as it says as much, or otherwise', () => {
+    const of = (taxon: string, level: VisitName['level']) => judgedName({ ...NONE, taxon, level }, record);
+    expect(of('Celtis', 'genus')).toEqual({ taxon: 'Celtis occidentalis', byRecord: true });
+    expect(of('Celtis occidentalis', 'species')).toEqual({ taxon: 'Celtis occidentalis', byRecord: false });
+    expect(of('Ulmus', 'genus')).toEqual({ taxon: 'Ulmus', byRecord: false });
+    expect(judgedName(NONE, { taxon: null, level: null })).toEqual({ taxon: null, byRecord: false });
   });
 });
