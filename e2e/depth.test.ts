@@ -154,6 +154,31 @@ describe('a walk-round on a phone without a signal', () => {
   });
 });
 
+describe('a second visit that looks at little', () => {
+  it('keeps the name of the record and the fault on the side it did not see, and says so', async () => {
+    const page = await town.phone();
+    await signIn(page, town, 'Jory');
+    const tree = await treeWhere(page, (t) => !t.place.startsWith('Saltmarket') && t.soundness === 'serious weakness' && t.taxon !== null);
+    await page.goto(`${town.base}/visit/${tree.id}`);
+    await goIn(page);
+    await page.getByRole('tab', { name: 'Walk round' }).click();
+    await page.getByRole('button', { name: /surroundings: not looked at/ }).click();
+    await page.getByRole('button', { name: 'Nothing here' }).click();
+    await page.getByRole('tab', { name: 'Judge' }).click();
+    await page.getByText('Judged as, by the record').waitFor();
+    await page.getByText('6 % of the zones looked at').waitFor();
+    await page.getByText('Serious weakness', { exact: true }).waitFor();
+    await page
+      .getByText(/was not looked at this time; how the .* seen there on \d{4}-\d\d-\d\d stands now is not known/)
+      .first()
+      .waitFor();
+    await page.getByRole('button', { name: 'Send for a second look' }).click();
+    await page.getByRole('heading', { name: tree.taxon ?? '' }).waitFor();
+    const after = await treeWhere(page, (t) => t.id === tree.id);
+    expect(after).toMatchObject({ taxon: tree.taxon, soundness: 'serious weakness' });
+  });
+});
+
 describe('measuring by every way, on a phone', () => {
   let page: Page;
   beforeAll(async () => {
@@ -191,6 +216,7 @@ describe('measuring by every way, on a phone', () => {
     await field('Girth').fill('74');
     await field('Girth, reading 2').fill('74');
     await page.getByText('23.6 in', { exact: true }).waitFor();
+    await page.getByRole('heading', { name: 'Stem at 4.3 ft' }).waitFor();
     await pick('cm, m');
   });
   it('a stick, two slope shots, and a mean of both', async () => {

@@ -66,7 +66,8 @@ describe('the whole way, on a phone and on a wide screen', () => {
       .waitFor();
     await page.getByRole('button', { name: 'Send for a second look' }).click();
     await page.getByRole('heading', { name: 'Platanus × acerifolia' }).waitFor();
-    await page.getByText('Proposed, waits for a second look').waitFor();
+    // It was confirmed before; the same name given again leaves it so.
+    await page.getByText('Confirmed by a second look').waitFor();
   });
 
   it('the reviewer looks first, then overturns it with a reason; the tree shows both; the CSV holds it', async () => {

@@ -154,7 +154,7 @@ function fromStanding(
     made.push({
       do: 'keep as habitat',
       because: [
-        'A dying tree with nothing beneath it can be left standing.',
+        `${weak >= 3 ? 'A dying' : 'A weak'} tree with nothing beneath it can be left standing.`,
         ...(empty ? ['Field screening: low for what is beneath.'] : []),
       ],
       weight: { amenity: empty ? 4 : 2, stewardship: empty ? 4 : 3, habitat: risk >= 2 ? 3 : 9 },

@@ -211,7 +211,7 @@ const TROUBLES: Record<HeightTrouble, HowTo> = {
       { d: 'M196 118H60M66 112L58 118L66 124', stroke: 'slate', width: 1.8, fill: 'none' },
     ),
     labels: [{ at: [120, 112], words: 'step back', paint: 'slate', anchor: 'middle' }],
-    says: 'Nearer than its height the angle is steep and a small error of it is large in metres. Step back to at least its height.',
+    says: 'Nearer than its height the angle is steep and a small error of it is a large one of the height. Step back to at least its height.',
   },
   'near-limb': {
     figure: drawn(ground(GROUND_LEVEL), ...TREE, PERSON, sightTo([236, 32], 'oxide'), {

@@ -313,7 +313,8 @@ export function readEntry(entry: Entry, custom: Custom, taxon: Taxon | null, las
     slenderness: null,
   };
   const odd = fields.length(entry.readingHeight, 'readingHeight');
-  if (odd !== null && (odd <= 0 || odd > 3)) fields.problems.readingHeight = 'A reading height is above 0 and at most 3 m.';
+  if (odd !== null && (odd <= 0 || odd > 3))
+    fields.problems.readingHeight = `A reading height is above 0 and at most ${treeWords(3, custom.units)}.`;
   out.values.breastHeight = odd !== null && odd > 0 && odd <= 3 ? odd : custom.breastHeight;
   readStems(entry, fields, custom, out.values);
   readHeights(entry, fields, custom, out);

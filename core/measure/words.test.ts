@@ -1,7 +1,8 @@
 import convert from 'convert-units';
 import fc from 'fast-check';
+import { BREAST_HEIGHTS } from './stem';
 import { parseLength } from './units';
-import { lengthInWords, paceInWords, stemWords, systemOf, treeWords, UNIT_SYSTEMS } from './words';
+import { lengthInWords, paceInWords, readingHeightWords, stemWords, systemOf, treeWords, UNIT_SYSTEMS } from './words';
 
 const length = fc.double({ min: 0.001, max: 80, noNaN: true });
 
@@ -14,6 +15,10 @@ describe('lengths in words', () => {
   ])('%d m as a tape is read: %s, %s', (m, metric, feet) => {
     expect(lengthInWords(m, 'metric')).toBe(metric);
     expect(lengthInWords(m, 'feet')).toBe(feet);
+  });
+  it('the usual breast heights: 1.37 m is the 4.5 ft of North American practice (from memory)', () => {
+    expect(BREAST_HEIGHTS.map((h) => readingHeightWords(h, 'metric'))).toEqual(['1.3 m', '1.37 m', '1.4 m', '1.5 m']);
+    expect(BREAST_HEIGHTS.map((h) => readingHeightWords(h, 'feet'))).toEqual(['4.3 ft', '4.5 ft', '4.6 ft', '4.9 ft']);
   });
   it('read back they differ by no more than half of their last digit', () => {
     fc.assert(

@@ -14,6 +14,10 @@ const WHOLE_FEET = 10;
 export const treeWords = (m: number, units: UnitSystem): string =>
   units === 'feet' ? `${fromMetres(m, 'ft').toFixed(Math.abs(fromMetres(m, 'ft')) < WHOLE_FEET ? 1 : 0)} ft` : `${m.toFixed(1)} m`;
 
+/** The height a stem was read at, to the centimetre or the tenth of a foot: "1.37 m", "4.5 ft". @param m metres */
+export const readingHeightWords = (m: number, units: UnitSystem): string =>
+  units === 'feet' ? `${fromMetres(m, 'ft').toFixed(1)} ft` : `${m.toFixed(2).replace(/0$/, '')} m`;
+
 /** The thickness or girth of a stem: "34.5 cm", "13.6 in". @param m metres */
 export const stemWords = (m: number, units: UnitSystem): string =>
   units === 'feet' ? `${fromMetres(m, 'in').toFixed(1)} in` : `${(m * 100).toFixed(m < 1 ? 1 : 0)} cm`;

@@ -1,7 +1,16 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { howToMeasure, STEM_SITUATIONS, type StemSituation } from '@dendrix/core/figures';
-import { BREAST_HEIGHTS, stemUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measure';
+import {
+  BREAST_HEIGHTS,
+  fromMetres,
+  parseLength,
+  readingHeightWords,
+  stemUnit,
+  treeUnit,
+  type Entry,
+  type MeasuredEntry,
+} from '@dendrix/core/measure';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
 import { Body, Button, Card, Choice, Field, Figures, Heading } from '@/ui';
@@ -36,11 +45,11 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
   const { values, problems } = measuring;
   const typed = draft.measure;
   const [own, setOwn] = useState(() => !(BREAST_HEIGHTS as readonly number[]).includes(settings.breastHeight));
-  const [ownText, setOwnText] = useState(() => String(settings.breastHeight));
+  const [ownText, setOwnText] = useState(() => String(Number(fromMetres(settings.breastHeight, treeUnit(settings)).toFixed(2))));
   const what = settings.stem === 'girth' ? 'Girth' : 'Diameter';
   const many = typed.stems.length > 1;
   const oddHeight = OWN_HEIGHT.includes(draft.situation);
-  const readingHeight = `${(values.breastHeight ?? settings.breastHeight).toFixed(2).replace(/0$/, '')} m`;
+  const readingHeight = readingHeightWords(values.breastHeight ?? settings.breastHeight, settings.units);
   const fromTape = () => {
     const reading = readTape(devices, settings);
     if (typed.stems[0] === '' && !many) type({ stems: [reading] });
@@ -116,7 +125,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
           label="Height of this reading"
           value={typed.readingHeight}
           inputMode="decimal"
-          suffix={settings.units === 'feet' ? 'ft' : 'm'}
+          suffix={treeUnit(settings)}
           onChangeText={(text) => type({ readingHeight: text })}
           problem={problems.readingHeight}
           hint="kept beside the reading"
@@ -125,7 +134,10 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
         <>
           <Choice
             label="Height of the reading"
-            options={[...BREAST_HEIGHTS.map((h) => ({ value: String(h), words: `${h} m` })), { value: 'own', words: 'Another' }]}
+            options={[
+              ...BREAST_HEIGHTS.map((h) => ({ value: String(h), words: readingHeightWords(h, settings.units) })),
+              { value: 'own', words: 'Another' },
+            ]}
             value={own ? 'own' : String(settings.breastHeight)}
             onChange={(h) => {
               setOwn(h === 'own');
@@ -137,11 +149,11 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
               label="Your breast height"
               value={ownText}
               inputMode="decimal"
-              suffix="m"
+              suffix={treeUnit(settings)}
               onChangeText={(text) => {
                 setOwnText(text);
-                const m = Number(text.replace(',', '.'));
-                if (m > 0 && m <= 3) set({ breastHeight: m });
+                const m = parseLength(text, treeUnit(settings));
+                if (m !== null && m > 0 && m <= 3) set({ breastHeight: m });
               }}
               hint="kept for all your visits, and beside each reading"
             />
