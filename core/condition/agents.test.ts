@@ -433,6 +433,22 @@ describe('the differential', () => {
     expect(judge({ taxon: 'Tilia cordata', looked: [...ZONES] }).agents).toEqual([]));
 });
 
+describe('signs set aside beside signs that count', () => {
+  const broom = { id: 'witches-broom', zone: 'crown-mid' };
+  const hole = { id: 'cavity', zone: 'stem-e', opening: { value: 14, unit: 'cm' } };
+  it('what is normal explains itself, never the fault beside it', () => {
+    const alone = judge({ taxon: 'Celtis occidentalis', looked: ZONES, signs: [broom] });
+    expect(alone.agents[0]?.agent).toBe(NORMAL);
+    expect(alone.note).toMatch(/most likely normal for this tree/);
+    const both = judge({ taxon: 'Celtis occidentalis', looked: ZONES, signs: [broom, hole] });
+    expect(both.agents.map((a) => a.agent)).not.toContain(NORMAL);
+    expect(both.note).not.toMatch(/most likely normal/);
+    expect(both.normalHere.map((n) => n.sign)).toEqual(['witches-broom']);
+    const bare = judge({ taxon: 'Celtis occidentalis', looked: ZONES, signs: [hole] });
+    expect(both.agents.map((a) => a.agent)).toEqual(bare.agents.map((a) => a.agent));
+  });
+});
+
 describe('look next', () => {
   it('a birch that dies from the top sends one to the holes and the brackets', () => {
     const { lookNext } = judge({

@@ -111,8 +111,8 @@ function kindFits(agent: Agent | null, signId: string, kind: string | undefined)
 
 /**
  * Weighs causes by the signs found, by those looked for and not found, and by the zones that were looked at with nothing there
- * (Bayes' rule against "cause unknown", signs of one part of the tree discounted). "Cause unknown" and "normal for this tree" are among them. Empty
- * when no sign was seen: a differential explains signs.
+ * (Bayes' rule against "cause unknown", signs of one part of the tree discounted). "Cause unknown" is among them, and "normal for this tree" where
+ * every sign was set aside. Empty when no sign was seen: a differential explains signs.
  */
 export function weighCauses(
   library: Library,
@@ -122,19 +122,25 @@ export function weighCauses(
   district: District | undefined,
 ): Weighed[] {
   if (input.signs.length === 0) return [];
-  const seenIds = [...new Set(input.signs.map((sign) => sign.id))];
+  const allAside = aside.length === input.signs.length;
+  const asideIndex = new Set(aside.map((a) => a.index));
+  const signs = allAside ? input.signs : input.signs.filter((_sign, i) => !asideIndex.has(i));
+  const seenIds = [...new Set(signs.map((sign) => sign.id))];
+  // What was set aside is explained already: beside signs that count it speaks neither for a cause nor against one.
+  const settled = new Set(input.signs.map((sign) => sign.id).filter((id) => !seenIds.includes(id)));
   const absent = new Set(input.absent ?? []);
-  const scored = hypotheses(library, input, aside, district).map((cause) => {
+  const scored = hypotheses(library, input, allAside ? aside : [], district).map((cause) => {
     const because: string[] = [];
     // Evidence against "cause unknown", kept apart by the part of the tree.
     const byPart = new Map<Sign['group'], number[]>();
     library.signs.forEach((sign, i) => {
+      if (settled.has(sign.id)) return;
       const chance = cause.expects[i] as number;
       const usual = background(sign);
       let evidence: number;
       if (seenIds.includes(sign.id)) {
         // The same sign at several sides is one finding; any of its kinds that fits will do.
-        const fits = input.signs.some((seen) => seen.id === sign.id && kindFits(cause.agent, sign.id, seen.kind));
+        const fits = signs.some((seen) => seen.id === sign.id && kindFits(cause.agent, sign.id, seen.kind));
         // Another kind of the sign comes from something else, and the kind the agent makes was not seen.
         const another = BESIDE * (1 - NOTICED.look * chance);
         evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits ? chance / usual : another);
