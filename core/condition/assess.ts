@@ -2,10 +2,10 @@ import type { District, Library, Zone } from '../knowledge';
 import { seasonOf } from '../season';
 import { differential, type AgentLikelihood } from './agents';
 import { alertsOf, changesOver, withTrends, type Change } from './change';
-import { carriedSigns, carriedWords, type CountedInput } from './carried';
-import { comeBack, type ComeBack } from './come-back';
+import { carriedSigns, carriedWords, type CountedInput, type CountedSign } from './carried';
+import { comeBack, type ComeBack, type KnownBefore } from './come-back';
 import { UNKNOWN_CAUSE } from './differential';
-import { lookedAt } from './looked';
+import { lookedAt, type LookedAt } from './looked';
 import type { NextSign } from './next-sign';
 import { setAside } from './normal';
 import { noteOf } from './note';
@@ -90,6 +90,19 @@ function withDate(ruled: ComeBack, input: AssessInput): { comeBack: ComeBack; ov
   };
 }
 
+/** What the carried signs alone would be judged as, and since when nobody saw them; null where there are none. */
+function knownBefore(library: Library, input: AssessInput, before: readonly CountedSign[], looked: LookedAt): KnownBefore | null {
+  const days = before.flatMap((sign) => sign.seenOn ?? []).sort();
+  if (days[0] === undefined) return null;
+  // What was measured or drilled today is no part of it.
+  const then: AssessInput = { ...input, height: undefined, drillings: [] };
+  return {
+    since: days[0],
+    soundness: soundness(library, then, before, looked).band,
+    hiddenDecay: hiddenDecay(library, then, before, looked).band,
+  };
+}
+
 /** Judges one look at one tree. Vigour and soundness are never averaged; a good crown never lowers hidden decay. */
 export function assess(library: Library, given: AssessInput, district?: District): Assessment {
   const overrules = given.overrules ?? [];
@@ -123,6 +136,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   const asideIndex = new Set(aside.map((a) => a.index));
   const counting = all.signs.filter((_sign, i) => !asideIndex.has(i));
   const present = counting.filter((sign) => sign.seenOn === undefined);
+  const before = counting.filter((sign) => sign.seenOn !== undefined);
   const ruled = {
     vigour: overruleScale('vigour', vigour(library, input, present, looked, changes), overrules),
     soundness: overruleScale('soundness', soundness(library, input, counting, looked), overrules),
@@ -149,20 +163,17 @@ export function assess(library: Library, given: AssessInput, district?: District
   // An agent the person put first sets the pace as a likely one does.
   const pacing = cause.overruled ? cause.agents.map((a, i) => (i === 0 ? { ...a, probability: 1 } : a)) : cause.agents;
   const span = outlook(library, judged.vigour, judged.soundness, pacing, overrules);
-  const date = withDate(comeBack(library, input, judged, pacing, looked, screened, alerts), input);
+  const date = withDate(
+    comeBack(library, input, judged, pacing, looked, screened, alerts, knownBefore(library, input, before, looked)),
+    input,
+  );
   const failure = overrules.find((o) => o.what === 'failure' && (FAILURES as readonly string[]).includes(o.to));
   const result: Omit<Assessment, 'note'> = {
     ...judged,
     lookedAt: {
       percent: looked.percent,
       unseen: looked.unseen,
-      cannotSay: [
-        ...carriedWords(
-          library,
-          counting.filter((sign) => sign.seenOn !== undefined),
-        ),
-        ...looked.cannotSay,
-      ],
+      cannotSay: [...carriedWords(library, before), ...looked.cannotSay],
     },
     normalHere: aside.filter(({ index }) => index < input.signs.length).map(({ sign, why }) => ({ sign: sign.id, zone: sign.zone, why })),
     agents: cause.agents,

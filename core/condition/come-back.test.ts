@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { ALL, judgeOak } from '../testing/judge';
+import { ALL, cm, judgeOak } from '../testing/judge';
 import { testLibrary } from '../testing/library';
 
 describe('coming back', () => {
@@ -39,5 +39,19 @@ describe('coming back', () => {
       }),
       { numRuns: 73 },
     );
+  });
+  it('a known fault that was not looked at keeps its time: it runs from when it was last seen', () => {
+    const hole = { id: 'cavity', zone: 'stem-se', opening: cm(14) };
+    const without = ALL.filter((z) => z !== 'stem-se');
+    const seen = (date: string) => judgeOak({ looked: without, before: [{ date, looked: ALL, signs: [hole] }] }).comeBack;
+    // A serious weakness asks for half a year.
+    expect(seen('2026-03-01')).toMatchObject({
+      by: '2026-09-01',
+      because: expect.stringMatching(/serious weakness, last looked at on 2026-03-01/),
+    });
+    expect(seen('2024-03-01').by).toBe('2026-07-08');
+    expect(judgeOak({ signs: [hole] }).comeBack.by > '2026-09-01').toBe(true);
+    const again = judgeOak({ looked: ALL, before: [{ date: '2024-03-01', looked: ALL, signs: [hole] }] });
+    expect(again.comeBack.because).not.toMatch(/last looked at/);
   });
 });

@@ -1,6 +1,6 @@
 import type { Library } from '../knowledge';
 import { bareMonths, inLeaf, leafMonths, recordMonth, seasonOf } from '../season';
-import { addDays, addMonths } from '../schedule/dates';
+import { addDays, addMonths, daysBetween } from '../schedule/dates';
 import type { AgentLikelihood } from './agents';
 import type { Change } from './change';
 import type { LookedAt } from './looked';
@@ -55,6 +55,39 @@ function seasonedDate(from: string, by: string, latitude: number, wanted: readon
   return by;
 }
 
+/** What was known before of parts that this look did not reach. */
+export interface KnownBefore {
+  /** Day of the oldest of these looks, ISO date. */
+  since: string;
+  soundness: string;
+  hiddenDecay: string;
+}
+
+/** Something that asks for the next look by a date. */
+interface Ask {
+  by: string;
+  because: string;
+}
+
+/** A look that is overdue is asked for within so many days. */
+const SOON = 7;
+
+/** A known fault that was not looked at this time waits no longer for that: its time runs from when it was last seen. */
+function fromBefore(known: KnownBefore, judged: { soundness: Judged; hiddenDecay: Judged }, today: string): Ask[] {
+  const runsOut = (months: number) => {
+    const by = addMonths(known.since, months);
+    const soon = addDays(today, SOON);
+    return by > soon ? by : soon;
+  };
+  const last = `last looked at on ${known.since}`;
+  const sound = judged.soundness.overruled ? undefined : BY_SOUNDNESS[known.soundness];
+  const decay = judged.hiddenDecay.overruled ? undefined : BY_DECAY[known.hiddenDecay];
+  return [
+    ...(sound === undefined ? [] : [{ by: runsOut(sound), because: `soundness: ${known.soundness}, ${last}` }]),
+    ...(decay === undefined ? [] : [{ by: runsOut(decay), because: `hidden decay ${known.hiddenDecay}, ${last}` }]),
+  ];
+}
+
 /** When to come back, and why: the shortest interval any reading asks for, moved to a season that can settle what is open. */
 export function comeBack(
   library: Library,
@@ -64,36 +97,35 @@ export function comeBack(
   looked: LookedAt,
   screening: Screening | null,
   alerts: readonly Change[],
+  known: KnownBefore | null = null,
 ): ComeBack {
-  const asks: { months: number; because: string }[] = [
-    { months: BY_VIGOUR[judged.vigour.band] ?? NEVER_LOOKED, because: `vigour ${judged.vigour.band}` },
-  ];
-  const sound = BY_SOUNDNESS[judged.soundness.band];
-  if (sound !== undefined) asks.push({ months: sound, because: `soundness: ${judged.soundness.band}` });
-  const decay = BY_DECAY[judged.hiddenDecay.band];
-  if (decay !== undefined) asks.push({ months: decay, because: `hidden decay ${judged.hiddenDecay.band}` });
-  const risk = BY_RISK[screening?.risk ?? ''];
-  if (risk !== undefined) asks.push({ months: risk, because: `field screening ${screening?.risk} for what is beneath` });
+  const asks: Ask[] = known ? fromBefore(known, judged, input.date) : [];
+  const ask = (months: number | undefined, because: string) => {
+    if (months !== undefined) asks.push({ by: addMonths(input.date, months), because });
+  };
+  ask(BY_VIGOUR[judged.vigour.band] ?? NEVER_LOOKED, `vigour ${judged.vigour.band}`);
+  ask(BY_SOUNDNESS[judged.soundness.band], `soundness: ${judged.soundness.band}`);
+  ask(BY_DECAY[judged.hiddenDecay.band], `hidden decay ${judged.hiddenDecay.band}`);
+  ask(BY_RISK[screening?.risk ?? ''], `field screening ${screening?.risk} for what is beneath`);
   if (input.beneath?.some((b) => b.howOften === 'constant' && b.what !== 'nothing' && b.what !== 'path-or-lawn'))
-    asks.push({ months: ALWAYS_BENEATH, because: 'somebody or something is nearly always beneath' });
-  if (alerts.length > 0) asks.push({ months: WORSENING, because: `${alerts[0]?.label.toLowerCase()} gets worse` });
+    ask(ALWAYS_BENEATH, 'somebody or something is nearly always beneath');
+  if (alerts.length > 0) ask(WORSENING, `${alerts[0]?.label.toLowerCase()} gets worse`);
   const sides = looked.unseen.filter((zone) => zone.startsWith('stem-') || zone === 'collar' || zone === 'unions');
   if (sides.length > 0)
-    asks.push({
-      months: UNSEEN_SIDES,
-      because: `${sides.length === 1 ? 'one part that bears the tree was' : `${sides.length} parts that bear the tree were`} not looked at`,
-    });
+    ask(
+      UNSEEN_SIDES,
+      `${sides.length === 1 ? 'one part that bears the tree was' : `${sides.length} parts that bear the tree were`} not looked at`,
+    );
   for (const likely of agents) {
     const agent = library.agents.find((a) => a.id === likely.agent);
-    if (agent && likely.probability >= COUNTS)
-      asks.push({ months: agent.lookAgainMonths, because: `${agent.name.toLowerCase()} possible` });
+    if (agent && likely.probability >= COUNTS) ask(agent.lookAgainMonths, `${agent.name.toLowerCase()} possible`);
   }
-  asks.sort((a, b) => a.months - b.months);
-  const first = asks[0] ?? { months: NEVER_LOOKED, because: 'nothing judged' };
-  const reasons = asks.filter((ask) => ask.months <= first.months * 1.01).map((ask) => ask.because);
-  const latest = addMonths(input.date, first.months);
+  asks.sort((a, b) => a.by.localeCompare(b.by));
+  const latest = asks[0]?.by ?? addMonths(input.date, NEVER_LOOKED);
+  const days = (by: string) => daysBetween(input.date, by);
+  const reasons = asks.filter(({ by }) => days(by) <= days(latest) * 1.01).map(({ because }) => because);
   const leafy = inLeaf(input.taxon, input.date, input.latitude);
-  const waits = first.months < SEASON_FROM_MONTHS || input.taxon?.evergreen === true;
+  const waits = latest < addMonths(input.date, SEASON_FROM_MONTHS) || input.taxon?.evergreen === true;
   const awaited = waits ? null : seasonThatSettles(input.taxon, leafy, sides.length > 0);
   const by = awaited ? seasonedDate(input.date, latest, input.latitude, awaited.months) : latest;
   const want = awaited ? `; ${awaited.because}` : '';
