@@ -8,7 +8,7 @@ export { setAside, type SetAside } from './normal';
 export { differential, type AgentLikelihood } from './agents';
 export { livesOn, NORMAL, UNKNOWN_CAUSE } from './differential';
 export type { NextSign } from './next-sign';
-export { BANDS, NOT_JUDGED, PARTIAL } from './bands';
+export { BANDS, NOT_JUDGED, PARTIAL, type Scale } from './bands';
 export type { Judged, Statement } from './statement';
 export { OUTLOOKS } from './outlook';
 export { overruledWords, type Overruled } from './overrule';

@@ -156,6 +156,7 @@ function fromStanding(
       because: [
         `${weak >= 3 ? 'A dying' : 'A weak'} tree with nothing beneath it can be left standing.`,
         ...(empty ? ['Field screening: low for what is beneath.'] : []),
+        ...(risk >= 2 ? ['Only once nothing and nobody is beneath it any more.'] : []),
       ],
       weight: { amenity: empty ? 4 : 2, stewardship: empty ? 4 : 3, habitat: risk >= 2 ? 3 : 9 },
     });

@@ -1,6 +1,7 @@
-import { NOT_JUDGED } from '../condition';
+import type { Scale } from '../condition';
 import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '../contracts/api';
 import { namesThatCount, standingName, standingOf } from './name';
+import { bandOf, newestJudging } from './standing';
 
 /** The columns of a tree that follow from its record. */
 export type Derived = Pick<
@@ -32,10 +33,6 @@ export interface TreeRecord {
 const latestFirst = <T extends { id: string }>(items: readonly T[], when: (item: T) => string) =>
   [...items].sort((a, b) => when(b).localeCompare(when(a)) || b.id.localeCompare(a.id));
 
-const text = (value: unknown): string | null => (typeof value === 'string' ? value : null);
-const band = (judgement: Record<string, unknown>, scale: string): string | null =>
-  text((judgement[scale] as { band?: unknown } | undefined)?.band);
-
 /**
  * The current name, condition and due date of a tree, from its record alone. The newest determination gives the name, unless it
  * says less than was known; each scale is the newest visit's that judged it. An amended visit gives way to the one that amends it.
@@ -49,10 +46,10 @@ export function derive(record: TreeRecord): Derived {
   const last = visits[0];
   const given = namesThatCount(record.determinations, record.visits);
   const named = standingName(given);
-  // A visit that did not look at something says nothing of it: the newest that judged it does.
-  const judged = (scale: string) =>
-    visits.map((visit) => band(visit.judgement, scale)).find((word) => word !== null && word !== NOT_JUDGED) ??
-    (last ? band(last.judgement, scale) : null);
+  const judged = (scale: Scale) => {
+    const visit = newestJudging(visits, scale);
+    return visit ? bandOf(visit.judgement, scale) : null;
+  };
   const measured = <K extends 'dbh' | 'height'>(key: K) =>
     visits.find((visit) => visit.record.measurements[key])?.record.measurements[key]?.m ?? record.listed?.[key] ?? null;
   const open = [...record.followUps].filter((f) => f.doneOn === null).sort((a, b) => a.dueOn.localeCompare(b.dueOn))[0];

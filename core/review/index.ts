@@ -2,4 +2,4 @@
 export * from './derive';
 export { namesThatCount, saysLess, standingName } from './name';
 export * from './queue';
-export { standingVisits, standingWords } from './standing';
+export { bandOf, newestJudging, standingVisits, standingWords } from './standing';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { LEVELS } from '../contracts';
 import { testLibrary } from '../testing/library';
 import { genusOf } from '../knowledge';
-import { derive, saysLess, standingName, type TreeRecord } from '.';
+import { derive, newestJudging, saysLess, standingName, type TreeRecord } from '.';
 
 type Name = TreeRecord['determinations'][number];
 let n = 0;
@@ -116,6 +116,12 @@ describe('the condition that stands', () => {
       hiddenDecay: 'likely',
       lastVisitOn: '2026-06-01',
     });
+  });
+  it('the visit that judged last is found for each scale, the newest where none did', () => {
+    const visits = ['strained', null, 'not judged'].map((band, i) => ({ id: i, judgement: band === null ? {} : { vigour: { band } } }));
+    expect(newestJudging([...visits].reverse(), 'vigour')?.id).toBe(0);
+    expect(newestJudging(visits, 'soundness')?.id).toBe(0);
+    expect(newestJudging([], 'vigour')).toBeUndefined();
   });
   it('a tree nobody ever judged says so', () =>
     expect(derive(tree({ visits: [visit('2026-06-01', { soundness: { band: 'not judged' } })] }))).toMatchObject({

@@ -141,6 +141,16 @@ describe('which visits stand', () => {
     expect(standingVisits([])).toEqual([]);
   });
   it('a standing the words do not know is said as it is', () => expect(standingWords('lost')).toBe('lost'));
+  it('a scale the last visit did not judge keeps the older word, with its day', () => {
+    const measuredOnly = visit(3, '2026-11-01', 0.14);
+    measuredOnly.judgement = { ...measuredOnly.judgement, vigour: { band: 'not judged', reasons: [], statements: [] } };
+    const scales = sheetOf(testLibrary, tree({ visits: [measuredOnly, ...tree().visits] }), '').blocks.flatMap((b) =>
+      b.kind === 'scale' ? [{ label: b.label, band: b.band }] : [],
+    );
+    expect(scales[0]?.label).toBe('Vigour, judged 2026-06-01');
+    expect(scales[0]?.band).not.toBe('Not judged');
+    expect(scales[1]?.label).toBe('Soundness');
+  });
   it('words what is worded anew in the units of the one who prints it', () => {
     const changes = (units: 'metric' | 'feet') =>
       sheetOf(testLibrary, tree(), 'hackberry', units).blocks.flatMap((b) => (b.kind === 'change' ? [b.change.says] : []));

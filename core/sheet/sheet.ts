@@ -17,7 +17,7 @@ import type { SignSeen, TreeDetail, VisitView } from '../contracts';
 import { plateLeaf, type Figure } from '../figures';
 import type { Library, Zone } from '../knowledge';
 import type { UnitSystem } from '../measure';
-import { namesThatCount, standingName, standingVisits, standingWords } from '../review';
+import { namesThatCount, newestJudging, standingName, standingVisits, standingWords } from '../review';
 
 /** A part of the sheet, in the order it is printed. */
 export type SheetBlock =
@@ -87,12 +87,13 @@ function facts(tree: TreeDetail, visits: readonly VisitView[]): { label: string;
   ];
 }
 
-function scale(judgement: Assessment, key: keyof typeof BANDS, label: string): SheetBlock {
-  const judged = judgement[key];
+function scale(visits: readonly VisitView[], key: keyof typeof BANDS, label: string): SheetBlock {
+  const visit = newestJudging(visits, key);
+  const judged = (visit?.judgement as unknown as Assessment)[key];
   const rank = BANDS[key].indexOf(judged.band);
   return {
     kind: 'scale',
-    label,
+    label: visit === visits[0] ? label : `${label}, judged ${visit?.finishedAt.slice(0, 10) ?? ''}`,
     band: capital(judged.band),
     bands: BANDS[key],
     rank: rank < 0 ? null : rank,
@@ -116,17 +117,18 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
         (sign) => `${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}${signWords(sign, units) ? `: ${signWords(sign, units)}` : ''}`,
       ),
     },
-    scale(judgement, 'vigour', 'Vigour'),
-    scale(judgement, 'soundness', 'Soundness'),
-    scale(judgement, 'hiddenDecay', 'Hidden decay'),
+    scale(visits, 'vigour', 'Vigour'),
+    scale(visits, 'soundness', 'Soundness'),
+    scale(visits, 'hiddenDecay', 'Hidden decay'),
     { kind: 'heading', words: 'The note' },
     { kind: 'text', words: judgement.note },
     ...(record.note ? [{ kind: 'text', words: `Beside it: ${record.note}` } as const] : []),
     ...(judgement.overruled ?? []).map((one): SheetBlock => ({ kind: 'text', words: overruledWords(one) })),
     { kind: 'heading', words: `What was not seen (${judgement.lookedAt.percent} % of the zones were)` },
-    ...(judgement.lookedAt.cannotSay.length > 0
-      ? judgement.lookedAt.cannotSay.map((words): SheetBlock => ({ kind: 'text', words }))
-      : [{ kind: 'text', words: 'Every zone was looked at.' } as const]),
+    {
+      kind: 'text',
+      words: judgement.lookedAt.cannotSay.length > 0 ? judgement.lookedAt.cannotSay.join(' ') : 'Every zone was looked at.',
+    },
     ...(judgement.screening
       ? [
           { kind: 'heading', words: `Field screening for what is beneath: ${judgement.screening.risk}` } as const,

@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { dayWords } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui';
 
 /** A colour and a share of the way for how bad a band is; the word says it, the colour only helps. */
@@ -12,10 +13,12 @@ interface Props {
   short?: boolean;
   /** The reasons are told elsewhere. */
   bare?: boolean;
+  /** Day of an older visit that judged it, when the last one did not. ISO date */
+  since?: string | undefined;
 }
 
 /** One scale: its word, the place on the scale, and the reasons. A band beside the scale ("on what was looked at") leaves it blank. */
-export function Scale({ label, bands, judged, short = false, bare = false }: Props) {
+export function Scale({ label, bands, judged, short = false, bare = false, since }: Props) {
   const rank = bands.indexOf(judged.band);
   return (
     <View className="gap-1">
@@ -33,6 +36,7 @@ export function Scale({ label, bands, judged, short = false, bare = false }: Pro
           />
         ))}
       </View>
+      {since ? <Small>judged {dayWords(since)}, not since</Small> : null}
       {short || bare ? null : judged.reasons.map((reason) => <Body key={reason}>{reason}</Body>)}
     </View>
   );

@@ -12,6 +12,7 @@ import {
   zoneWords,
   type Assessment,
   type Overruled,
+  type Scale as ScaleOf,
 } from '@dendrix/core/condition';
 import type { DeterminationView, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures';
@@ -19,7 +20,7 @@ import { HIDDEN_DECAY, slugOf, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge
 import { commonName, library, taxonNamed } from '@/features/shell/library';
 import { useSettings, useUnits } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
-import { namesThatCount, standingName, standingWords } from '@dendrix/core/review';
+import { bandOf, namesThatCount, newestJudging, standingName, standingVisits, standingWords } from '@dendrix/core/review';
 import { dateWithSeason, dayWords, dueWords, lengthWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
 import { download } from '@/offline/api';
@@ -33,8 +34,14 @@ import { Scale } from './Scale';
 import { useTree } from './useTrees';
 
 const NOT_JUDGED = { band: 'not looked at yet', reasons: [] };
-const judged = (visit: VisitView | undefined, scale: 'vigour' | 'soundness' | 'hiddenDecay') =>
-  (visit?.judgement[scale] as Assessment['vigour'] | undefined) ?? NOT_JUDGED;
+/** What stands on a scale, and since when where the last visit did not judge it. */
+function standing(visits: readonly VisitView[], scale: ScaleOf) {
+  const visit = newestJudging(visits, scale);
+  return {
+    judged: (visit?.judgement[scale] as Assessment['vigour'] | undefined) ?? NOT_JUDGED,
+    since: visit === visits[0] ? undefined : visit?.finishedAt.slice(0, 10),
+  };
+}
 
 /** Who it is and how sure, two scales, the rings, what is due, every visit and every name it ever had. */
 export function TreePage({ id }: { id: string }) {
@@ -62,7 +69,7 @@ export function TreePage({ id }: { id: string }) {
       </View>
     );
   }
-  const last = tree.visits[0];
+  const visits = standingVisits(tree.visits);
   const today = todayIso();
   const mayVisit = account !== null && account.role !== 'viewer';
   const left = (
@@ -75,10 +82,10 @@ export function TreePage({ id }: { id: string }) {
       ))}
       <View className="flex-row gap-4">
         <View className="flex-1">
-          <Scale label="Vigour" bands={VIGOUR} judged={judged(last, 'vigour')} short />
+          <Scale label="Vigour" bands={VIGOUR} {...standing(visits, 'vigour')} short />
         </View>
         <View className="flex-1">
-          <Scale label="Soundness" bands={SOUNDNESS} judged={judged(last, 'soundness')} short />
+          <Scale label="Soundness" bands={SOUNDNESS} {...standing(visits, 'soundness')} short />
         </View>
       </View>
       <History tree={tree} />
@@ -86,7 +93,7 @@ export function TreePage({ id }: { id: string }) {
   );
   const right = (
     <>
-      {last ? <LastJudgement visit={last} /> : null}
+      {visits[0] ? <LastJudgement visit={visits[0]} visits={visits} /> : null}
       <Facts tree={tree} />
       <OverTheYears visits={tree.visits} />
       <Pictures tree={tree} onOpen={picture.open} />
@@ -221,19 +228,17 @@ function History({ tree }: { tree: TreeDetail }) {
   );
 }
 
-function LastJudgement({ visit }: { visit: VisitView }) {
+function LastJudgement({ visit, visits }: { visit: VisitView; visits: readonly VisitView[] }) {
   const judgement = visit.judgement as unknown as Assessment;
   return (
     <View className="gap-3">
       <Remark
-        mood={
-          judged(visit, 'soundness').band === 'serious weakness' || judged(visit, 'soundness').band === 'act first' ? 'caution' : 'plain'
-        }
+        mood={['serious weakness', 'act first'].includes(bandOf(visit.judgement, 'soundness') ?? '') ? 'caution' : 'plain'}
         title={`${visit.by.name}, ${dayWords(visit.finishedAt.slice(0, 10))}`}
       >
         {judgement.note}
       </Remark>
-      <Scale label="Hidden decay" bands={HIDDEN_DECAY} judged={judged(visit, 'hiddenDecay')} />
+      <Scale label="Hidden decay" bands={HIDDEN_DECAY} {...standing(visits, 'hiddenDecay')} />
       {judgement.screening ? (
         <View>
           <Strong className={['high', 'extreme'].includes(judgement.screening.risk) ? 'text-oxide' : ''}>
