@@ -49,7 +49,7 @@ export interface Sheet {
 
 /** Real changes and options that a sheet has room for. */
 const MOST_CHANGES = 4;
-const MOST_OPTIONS = 5;
+const MOST_OPTIONS = 4;
 const MOST_REASONS = 3;
 
 const cm = (m: number) => `${(m * 100).toFixed(1)} cm`;

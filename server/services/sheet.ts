@@ -9,7 +9,7 @@ export type Paper = (typeof PAPERS)[number];
 
 /** Paper sizes in points of 1/72 inch: ISO 216 A4 and ANSI Letter. */
 const SIZES: Record<Paper, [number, number]> = { a4: [595.28, 841.89], letter: [612, 792] };
-const MARGIN = 44;
+const MARGIN = 38;
 /** Height of the lines of a text that stay together, points. */
 const FIRST_LINES = 40;
 /** Room for the foot of each page. */
