@@ -120,6 +120,9 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
     scale(visits, 'vigour', 'Vigour'),
     scale(visits, 'soundness', 'Soundness'),
     scale(visits, 'hiddenDecay', 'Hidden decay'),
+    // Before anybody steps in, so before anything else is read.
+    { kind: 'heading', words: 'Cautions' },
+    { kind: 'caution', words: judgement.cautions },
     { kind: 'heading', words: 'The note' },
     { kind: 'text', words: judgement.note },
     ...(record.note ? [{ kind: 'text', words: `Beside it: ${record.note}` } as const] : []),
@@ -149,8 +152,6 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
       because: option.because.join(' '),
       needs: option.needs.length > 0 ? `Needs ${listed(option.needs)}.` : '',
     })),
-    { kind: 'heading', words: 'Cautions' },
-    { kind: 'caution', words: judgement.cautions },
   ];
 }
 
