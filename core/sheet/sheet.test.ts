@@ -90,11 +90,11 @@ describe('the sheet of one tree', () => {
     expect(text).toMatch(/15\.0 m ± 0\.5 m \(49 ft\)/);
     expect(text).toMatch(/11\.0 m \(36 ft\)/);
   });
-  it('goes from the plan to the scales, the note, what was not seen, what can be done, and ends with cautions', () => {
-    const order = ['plan', 'scale', 'change', 'option'].map((kind) => kinds(blocks).indexOf(kind as 'plan'));
+  it('goes from the plan to the scales, the cautions before anything is read, the changes, and ends with what can be done', () => {
+    const order = ['plan', 'scale', 'caution', 'change', 'option'].map((kind) => kinds(blocks).indexOf(kind as 'plan'));
     expect([...order].sort((a, b) => a - b)).toEqual(order);
     expect(kinds(blocks).filter((k) => k === 'scale')).toHaveLength(3);
-    expect(kinds(blocks).at(-1)).toBe('caution');
+    expect(kinds(blocks).at(-1)).toBe('option');
   });
   it('a scale beside its bands has no place on it', () => {
     const vigour = blocks.find((b) => b.kind === 'scale' && b.label === 'Soundness');

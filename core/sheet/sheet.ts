@@ -50,7 +50,7 @@ export interface Sheet {
 /** Real changes and options that a sheet has room for. */
 const MOST_CHANGES = 4;
 const MOST_OPTIONS = 4;
-const MOST_REASONS = 3;
+const MOST_REASONS = 2;
 
 const cm = (m: number) => `${(m * 100).toFixed(1)} cm`;
 const feet = (m: number) => `${(m / 0.3048).toFixed(0)} ft`;

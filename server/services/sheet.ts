@@ -257,7 +257,7 @@ class Page {
   /** The plan at the left, its legend at the right. */
   private plan(block: Extract<SheetBlock, { kind: 'plan' }>): void {
     const { doc } = this;
-    const side = 164;
+    const side = 140;
     this.room(side + 10);
     const top = doc.y;
     const scale = side / PLAN_SIZE;
