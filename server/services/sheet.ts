@@ -11,7 +11,7 @@ export type Paper = (typeof PAPERS)[number];
 const SIZES: Record<Paper, [number, number]> = { a4: [595.28, 841.89], letter: [612, 792] };
 const MARGIN = 38;
 /** Height of the lines of a text that stay together, points. */
-const FIRST_LINES = 40;
+const FIRST_LINES = 24;
 /** Room for the foot of each page. */
 const FOOT = 28;
 const INK = '#241E18';
