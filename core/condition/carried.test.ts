@@ -18,7 +18,7 @@ describe('what was seen before where nobody looked this time', () => {
     expect(a.lookedAt.cannotSay[0]).toBe(
       'The south-east side of the stem was not looked at this time; how the cavity seen there on 2025-06-01 stands now is not known.',
     );
-    expect(a.note).toMatch(/Known from before and not looked at this time: cavity on the south-east side of the stem .* in 2025\./);
+    expect(a.note).toMatch(/Known from before and not checked this time: cavity on the south-east side of the stem .* in 2025\./);
     expect(a.lookedAt.unseen).toContain('stem-se');
     expect(a.options[0]?.do).toBe(judgeOak({ signs: [hole] }).options[0]?.do);
   });
@@ -32,6 +32,20 @@ describe('what was seen before where nobody looked this time', () => {
     expect(judgeOak({ looked: without('stem-se'), before }).soundness.band).toBe('no weakness seen on what was looked at');
     const partly = [...lastYear([], without('stem-se')), { date: '2020-06-01', looked: ALL, signs: [hole] }];
     expect(judgeOak({ looked: without('stem-se'), before: partly }).soundness.reasons[0]).toMatch(/seen on 2020-06-01/);
+  });
+  it('a hollow heard before is settled by the mallet alone, not by the eye', () => {
+    const before = [{ date: '2025-06-01', looked: ALL, signs: [{ id: 'hollow-sound', zone: 'stem-e' }] }];
+    const seen = judgeOak({ before });
+    expect(seen.hiddenDecay.band).not.toBe('none suspected');
+    expect(seen.hiddenDecay.statements[0]?.evidence).toMatch(
+      /^Heard at the east side of the stem on 2025-06-01.* Not sounded this time\.$/,
+    );
+    expect(seen.lookedAt.cannotSay[0]).toMatch(/^The east side of the stem was not sounded this time; how the hollow sound heard there/);
+    const rung = judgeOak({ before, sounding: [{ zone: 'stem-e', sound: 'clear' }] });
+    expect(rung.hiddenDecay.band).toBe('none suspected');
+    // Heard twice, it is one hollow, of the last time.
+    const twice = judgeOak({ before: [...before, { date: '2023-06-01', looked: ALL, signs: [{ id: 'hollow-sound', zone: 'stem-e' }] }] });
+    expect(twice.note.match(/hollow sound on the east side/g)).toHaveLength(1);
   });
   it('a sign that was gone stays gone, and the foliage is of its season', () => {
     expect(judgeOak({ looked: without('stem-se'), before: lastYear([{ ...hole, trend: 'gone' }]) }).soundness.band).toMatch(/^no weakness/);

@@ -38,18 +38,22 @@ export function carriedSigns(library: Library, input: AssessInput, seen: Readonl
     const signs = signsOf(look).filter(
       (sign) => !(sign.id === hollow ? rung : reached).has(sign.zone) && !input.signs.some((s) => s.id === sign.id && s.zone === sign.zone),
     );
-    for (const { zone } of look.sounding ?? []) rung.add(zone);
-    for (const zone of [...look.looked, ...signs.map((sign) => sign.zone)]) reached.add(zone);
+    for (const { zone } of [...(look.sounding ?? []), ...signs.filter((sign) => sign.id === hollow)]) rung.add(zone);
+    for (const zone of [...look.looked, ...look.signs.map((sign) => sign.zone)]) reached.add(zone);
     return signs.filter((sign) => bearsOnStructure(library, sign)).map((sign) => ({ ...sign, seenOn: look.date }));
   });
 }
 
-/** What cannot be said of carried signs: how they stand now. One sentence a part of the tree. */
+/** What cannot be said of carried signs: how they stand now. One sentence a part of the tree and a way of finding out. */
 export function carriedWords(library: Pick<Library, 'signs'>, carried: readonly CountedSign[]): string[] {
-  const zones = [...new Set(carried.map((sign) => sign.zone))];
-  return zones.map((zone) => {
-    const there = carried.filter((sign) => sign.zone === zone);
-    const names = listed([...new Set(there.map((sign) => signLabel(library, sign.id).toLowerCase()))]);
-    return `The ${zoneWords(zone)} was not looked at this time; how the ${names} seen there on ${there[0]?.seenOn ?? ''} stands now is not known.`;
+  const heard = new Set(library.signs.filter((sign) => sign.found === 'sound').map((sign) => sign.id));
+  return [false, true].flatMap((byEar) => {
+    const these = carried.filter((sign) => heard.has(sign.id) === byEar);
+    return [...new Set(these.map((sign) => sign.zone))].map((zone) => {
+      const there = these.filter((sign) => sign.zone === zone);
+      const names = listed([...new Set(there.map((sign) => signLabel(library, sign.id).toLowerCase()))]);
+      const [looked, seen] = byEar ? ['sounded', 'heard'] : ['looked at', 'seen'];
+      return `The ${zoneWords(zone)} was not ${looked} this time; how the ${names} ${seen} there on ${there[0]?.seenOn ?? ''} stands now is not known.`;
+    });
   });
 }

@@ -48,7 +48,8 @@ export function fromSigns(library: Library, scale: Scale, signs: readonly Counte
     const { rule, rank } = worst;
     const seenWords = signWords(seen, units);
     const where = zoneWords(seen.zone);
-    const then = seen.seenOn ? `, seen on ${seen.seenOn}` : '';
+    const [found, looked] = sign.found === 'sound' ? ['Heard', 'sounded'] : ['Seen', 'looked at'];
+    const then = seen.seenOn ? `, ${found.toLowerCase()} on ${seen.seenOn}` : '';
     return [
       {
         rank,
@@ -56,7 +57,7 @@ export function fromSigns(library: Library, scale: Scale, signs: readonly Counte
           says: `${sign.label}, ${where}${then}: ${rule.because}`,
           clause: `${clauseOf(rule.because)} (${sign.label.toLowerCase()}, ${where}${then})`,
           rule: `${sign.label}${conditionWords(rule.when, units)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
-          evidence: `Seen at the ${where}${seen.seenOn ? ` on ${seen.seenOn}` : ''}${seenWords ? `: ${seenWords}` : ''}.${seen.seenOn ? ' Not looked at this time.' : ''}`,
+          evidence: `${found} at the ${where}${seen.seenOn ? ` on ${seen.seenOn}` : ''}${seenWords ? `: ${seenWords}` : ''}.${seen.seenOn ? ` Not ${looked} this time.` : ''}`,
           source: sign.source,
         },
       },

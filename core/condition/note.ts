@@ -81,7 +81,7 @@ function signSentences(library: Library, { signs, units }: CountedInput): string
   const before = signs.filter((sign) => sign.seenOn !== undefined).map((sign) => `${tell(sign)} in ${sign.seenOn?.slice(0, 4) ?? ''}`);
   return [
     ...(present.length > 0 ? [`Noted: ${present.join('; ')}.`] : []),
-    ...(before.length > 0 ? [`Known from before and not looked at this time: ${before.join('; ')}.`] : []),
+    ...(before.length > 0 ? [`Known from before and not checked this time: ${before.join('; ')}.`] : []),
   ];
 }
 
