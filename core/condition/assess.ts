@@ -7,7 +7,7 @@ import { comeBack, type ComeBack, type KnownBefore } from './come-back';
 import { UNKNOWN_CAUSE } from './differential';
 import { lookedAt, type LookedAt } from './looked';
 import type { NextSign } from './next-sign';
-import { setAside } from './normal';
+import { notAside, setAside } from './normal';
 import { noteOf } from './note';
 import { options, preferred, type Option } from './options';
 import { outlook, type Outlook } from './outlook';
@@ -125,16 +125,13 @@ export function assess(library: Library, given: AssessInput, district?: District
           ],
           given.units,
         );
-  const hollow = library.signs.find((sign) => sign.found === 'sound')?.id;
-  const rung = hollow ? fromSounding(given, hollow) : [];
-  const input: AssessInput = { ...given, signs: [...withTrends(given.signs, changes), ...rung] };
+  const input: AssessInput = { ...given, signs: [...withTrends(given.signs, changes), ...fromSounding(library, given)] };
 
   const looked = lookedAt(input);
   const carried = carriedSigns(library, input, looked.seen);
   const all: CountedInput = { ...input, signs: [...input.signs, ...carried] };
   const aside = setAside(library, all);
-  const asideIndex = new Set(aside.map((a) => a.index));
-  const counting = all.signs.filter((_sign, i) => !asideIndex.has(i));
+  const counting = notAside(all.signs, aside);
   const present = counting.filter((sign) => sign.seenOn === undefined);
   const before = counting.filter((sign) => sign.seenOn !== undefined);
   const ruled = {

@@ -1,7 +1,7 @@
 import type { SignSeen } from '../contracts/record';
 import type { Library, SignRule, Zone } from '../knowledge';
 import type { AssessInput, EarlierLook } from './request';
-import { fromSounding } from './sounding';
+import { fromSounding, hollowSign } from './sounding';
 import { listed, signLabel } from './words';
 import { zoneWords } from './zones';
 
@@ -28,8 +28,8 @@ const bearsOnStructure = (library: Library, sign: SignSeen) =>
  * @param seen the parts this look reached
  */
 export function carriedSigns(library: Library, input: AssessInput, seen: ReadonlySet<Zone>): CountedSign[] {
-  const hollow = library.signs.find((sign) => sign.found === 'sound')?.id;
-  const signsOf = (look: EarlierLook) => [...look.signs, ...(hollow ? fromSounding(look, hollow) : [])];
+  const hollow = hollowSign(library);
+  const signsOf = (look: EarlierLook) => [...look.signs, ...fromSounding(library, look)];
   const newestFirst = [...(input.before ?? [])].sort((a, b) => b.date.localeCompare(a.date));
   const reached = new Set<Zone>(seen);
   const rung = new Set<Zone>((input.sounding ?? []).map((s) => s.zone));
@@ -46,9 +46,9 @@ export function carriedSigns(library: Library, input: AssessInput, seen: Readonl
 
 /** What cannot be said of carried signs: how they stand now. One sentence a part of the tree and a way of finding out. */
 export function carriedWords(library: Pick<Library, 'signs'>, carried: readonly CountedSign[]): string[] {
-  const heard = new Set(library.signs.filter((sign) => sign.found === 'sound').map((sign) => sign.id));
+  const hollow = hollowSign(library);
   return [false, true].flatMap((byEar) => {
-    const these = carried.filter((sign) => heard.has(sign.id) === byEar);
+    const these = carried.filter((sign) => (sign.id === hollow) === byEar);
     return [...new Set(these.map((sign) => sign.zone))].map((zone) => {
       const there = these.filter((sign) => sign.zone === zone);
       const names = listed([...new Set(there.map((sign) => signLabel(library, sign.id).toLowerCase()))]);

@@ -1,7 +1,7 @@
 import { genusOf, type Agent, type District, type Frequency, type Library, type Sign } from '../knowledge';
 import { recordMonth } from '../season';
 import type { LookedAt } from './looked';
-import type { SetAside } from './normal';
+import { notAside, type SetAside } from './normal';
 import type { AssessInput } from './request';
 
 /** Answers a differential gives that are no agent of the library. */
@@ -123,8 +123,7 @@ export function weighCauses(
 ): Weighed[] {
   if (input.signs.length === 0) return [];
   const allAside = aside.length === input.signs.length;
-  const asideIndex = new Set(aside.map((a) => a.index));
-  const signs = allAside ? input.signs : input.signs.filter((_sign, i) => !asideIndex.has(i));
+  const signs = allAside ? input.signs : notAside(input.signs, aside);
   const seenIds = [...new Set(signs.map((sign) => sign.id))];
   // What was set aside is explained already: beside signs that count it speaks neither for a cause nor against one.
   const settled = new Set(input.signs.map((sign) => sign.id).filter((id) => !seenIds.includes(id)));

@@ -49,3 +49,9 @@ export function setAside(library: Library, input: AssessInput): SetAside[] {
     return onAny ? [{ index, sign: seen, why: onAny.why }] : [];
   });
 }
+
+/** The signs that count: those not set aside. */
+export function notAside<S extends SignSeen>(signs: readonly S[], aside: readonly SetAside[]): S[] {
+  const indices = new Set(aside.map(({ index }) => index));
+  return signs.filter((_sign, i) => !indices.has(i));
+}

@@ -1,4 +1,4 @@
-import type { DeterminationView, ReviewView, VisitView } from '../contracts/api';
+import type { DeterminationView, ReviewView, TreeBrief, VisitView } from '../contracts/api';
 import { genusOf } from '../knowledge';
 
 type Named = Pick<DeterminationView, 'id' | 'visitId' | 'at' | 'taxon' | 'level' | 'source'>;
@@ -14,6 +14,18 @@ export function saysLess(name: Level, held: Level): boolean {
   if (name.taxon === held.taxon) return name.level === 'cf. species' && held.level === 'species';
   return name.level === 'family' ? held.level !== 'family' : name.taxon === genusOf(held.taxon);
 }
+
+/** The name a tree is judged by, and whether it is only the record's. */
+export interface JudgedName {
+  taxon: string | null;
+  byRecord: boolean;
+}
+
+/** The visit's own name; the record's where the visit says less and nothing against it. */
+export const judgedName = (name: Level, tree: Pick<TreeBrief, 'taxon' | 'level'>): JudgedName =>
+  tree.taxon !== null && saysLess(name, { taxon: tree.taxon, level: tree.level ?? 'none' })
+    ? { taxon: tree.taxon, byRecord: true }
+    : { taxon: name.taxon, byRecord: false };
 
 const oldestFirst = <T extends { at: string; id: string }>(items: readonly T[]) =>
   [...items].sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));

@@ -1,8 +1,8 @@
 import { assess, lookOf, type Assessment, type AssessInput } from '@dendrix/core/condition';
-import type { Organisation, PlannedLook, Profile, TreeBrief, VisitName, VisitSubmission, VisitView } from '@dendrix/core/contracts';
+import type { Organisation, PlannedLook, Profile, VisitName, VisitSubmission, VisitView } from '@dendrix/core/contracts';
 import { settlingLooks } from '@dendrix/core/identify';
 import { ZONES } from '@dendrix/core/knowledge';
-import { saysLess } from '@dendrix/core/review';
+import type { JudgedName } from '@dendrix/core/review';
 import { district, library, taxonNamed } from '@/features/shell/library';
 import type { VisitDraft } from './draft';
 import type { MeasuredEntry, UnitSystem } from '@dendrix/core/measure';
@@ -56,18 +56,6 @@ export function nameOf(draft: VisitDraft, naming: Naming): VisitName {
     ...extra,
   };
 }
-
-/** The name a tree is judged by, and whether it is only the record's. */
-export interface JudgedName {
-  taxon: string | null;
-  byRecord: boolean;
-}
-
-/** The visit's own name; the record's where the visit says less and nothing against it. */
-export const judgedName = (name: VisitName, tree: Pick<TreeBrief, 'taxon' | 'level'>): JudgedName =>
-  tree.taxon !== null && saysLess(name, { taxon: tree.taxon, level: tree.level ?? 'none' })
-    ? { taxon: tree.taxon, byRecord: true }
-    : { taxon: name.taxon, byRecord: false };
 
 /** A look in another season, and whether it is planned. */
 export interface Later {

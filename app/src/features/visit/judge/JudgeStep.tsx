@@ -17,7 +17,7 @@ import {
 } from '@dendrix/core/condition';
 import { PROFILES, type Overrule as OverruleOf, type TreeBrief, type VisitName } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
-import { standingWords } from '@dendrix/core/review';
+import { standingWords, type JudgedName } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
@@ -26,7 +26,6 @@ import { Cautions } from '@/features/tree/Cautions';
 import { Scale } from '@/features/tree/Scale';
 import { Body, Button, Card, Choice, Field, Heading, Latin, Remark, Small, Strong } from '@/ui';
 import type { VisitDraft } from '../draft';
-import type { JudgedName } from '../submission';
 import type { ChangeDraft } from '../useDraft';
 import { BeneathCard } from './BeneathCard';
 import { Causes } from './Causes';

@@ -5,10 +5,11 @@ import type { Assessment } from '@dendrix/core/condition';
 import { EMPTY_RECORD, organisation, type VisitName, type VisitView } from '@dendrix/core/contracts';
 import { EMPTY_ENTRY, readEntry, type Entry } from '@dendrix/core/measure';
 import { STEM_SIDES, ZONES } from '@dendrix/core/knowledge';
+import { judgedName, type JudgedName } from '@dendrix/core/review';
 import { taxonNamed } from '@/features/shell/library';
 import { OverTheYears } from '@/features/tree/OverTheYears';
 import { newDraft, type VisitDraft } from '../draft';
-import { judgedName, judgementOf, type JudgedName } from '../submission';
+import { judgementOf } from '../submission';
 import { JudgeStep } from './JudgeStep';
 
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn() }) }));
