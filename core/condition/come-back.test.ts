@@ -50,6 +50,8 @@ describe('coming back', () => {
       because: expect.stringMatching(/serious weakness, last looked at on 2026-03-01/),
     });
     expect(seen('2024-03-01').by).toBe('2026-07-08');
+    // Due in three days it stays so: a week is for what is overdue.
+    expect(seen('2026-01-04').by).toBe('2026-07-04');
     expect(judgeOak({ signs: [hole] }).comeBack.by > '2026-09-01').toBe(true);
     const again = judgeOak({ looked: ALL, before: [{ date: '2024-03-01', looked: ALL, signs: [hole] }] });
     expect(again.comeBack.because).not.toMatch(/last looked at/);

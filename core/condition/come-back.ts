@@ -76,8 +76,7 @@ const SOON = 7;
 function fromBefore(known: KnownBefore, judged: { soundness: Judged; hiddenDecay: Judged }, today: string): Ask[] {
   const runsOut = (months: number) => {
     const by = addMonths(known.since, months);
-    const soon = addDays(today, SOON);
-    return by > soon ? by : soon;
+    return by > today ? by : addDays(today, SOON);
   };
   const last = `last looked at on ${known.since}`;
   const sound = judged.soundness.overruled ? undefined : BY_SOUNDNESS[known.soundness];
