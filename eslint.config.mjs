@@ -11,17 +11,7 @@ const REACT = [['react', 'react-*', 'react-native*', 'expo', 'expo-*', 'nativewi
 
 export default tseslint.config(
   {
-    ignores: [
-      '**/node_modules',
-      '**/dist',
-      '**/dist.partial',
-      '**/.expo',
-      'library/generated',
-      '.data',
-      '**/*.d.ts',
-      '**/*.cjs',
-      'app/*.js',
-    ],
+    ignores: ['**/node_modules', '**/dist', '**/dist.partial', '**/.expo', '**/generated', '.data', '**/*.d.ts', '**/*.cjs', 'app/*.js'],
   },
   ...tseslint.configs.recommended,
   prettier,

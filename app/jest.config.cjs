@@ -5,6 +5,6 @@ module.exports = {
   testMatch: ['<rootDir>/src/**/*.test.tsx', '<rootDir>/src/**/*.test.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '\\.css$': '<rootDir>/jest/empty.cjs' },
   transformIgnorePatterns: [
-    '/node_modules/(?!((jest-)?react-native|@react-native|expo|@expo|@dendrix|nativewind|react-native-css-interop|uuid|kdbush|proj4|mgrs|wkt-parser|idb-keyval|date-fns|react-native-svg|@tanstack|tailwind-merge)/?)',
+    '/node_modules/(?!((jest-)?react-native|@react-native|expo|@expo|@dendrix|nativewind|react-native-css-interop|uuid|kdbush|proj4|mgrs|wkt-parser|idb|react-native-svg|@tanstack|tailwind-merge)/?)',
   ],
 };

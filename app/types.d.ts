@@ -6,7 +6,7 @@ declare module '@dendrix/library/generated' {
   const library: Library;
   export default library;
 }
-declare module '@dendrix/library/quillhaven-map' {
+declare module '@dendrix/demo/map' {
   import type { FeatureCollection } from 'geojson';
   const map: FeatureCollection;
   export default map;

@@ -1,8 +1,8 @@
-import { assess, assessRequest, toAssessInput } from '@dendrix/core/condition';
-import { read, Refusal } from '@dendrix/core/contracts';
-import { hardlySplit, identify, identifyRequest, modelOf, nameFinder, recordWeaknesses, tellApart, toAnswer } from '@dendrix/core/identify';
+import { assess, assessRequest, toAssessInput } from '@dendrix/core/judging';
+import { read, Refusal } from '@dendrix/core/problem';
+import { hardlySplit, identify, identifyRequest, modelOf, nameFinder, recordWeaknesses, tellApart, toAnswer } from '@dendrix/core/naming';
 import { coverage, coverageOf, nearest } from '@dendrix/core/knowledge';
-import { measure } from '@dendrix/core/measure';
+import { measure } from '@dendrix/core/measuring';
 import { loadLibrary } from '@dendrix/library';
 import { importList } from './import';
 import { parseOptions, print, readRequests, UsageError } from './io';

@@ -145,6 +145,11 @@ describe('the dendrix command', () => {
     [['names'], '', /needs a query/],
     [['tell-apart', 'Tilia cordata'], '', /two or more taxa/],
     [['import', '/nowhere.csv'], '', /cannot read/],
+    [['identify', '--form', 'a.json'], '', /unknown option --form; valid: --in/],
+    [['identify', '-i', 'a.json'], '', /unknown option -i; valid: --in/],
+    [['identify', '--in'], '', /--in needs a value/],
+    [['identify', '--in=/nowhere/y.json'], '', /cannot read \/nowhere\/y\.json/],
+    [['taxa', '--coverage=yes'], '', /--coverage takes no value/],
     [['import', '--zone', '99X', '/nowhere.csv'], '', /cannot read|no UTM zone/],
   ])('%j %j exits 2 with one line', (args, input, sentence) => {
     const { code, err, out } = dendrix(args, input);

@@ -1,6 +1,7 @@
-import { lengthUnit, LENGTH_UNITS, type LengthUnit } from '@dendrix/core/measure';
-import { columnKind, matchColumns, parseCsv, readTreeList, utmZone, type ReadListOptions } from '@dendrix/core/exchange';
-import { nameFinder } from '@dendrix/core/identify';
+import { lengthUnit, LENGTH_UNITS, type LengthUnit } from '@dendrix/core/units';
+import { columnKind, matchColumns, parseCsv, readTreeList, type ReadListOptions } from '@dendrix/core/exchange';
+import { utmZone } from '@dendrix/core/geo';
+import { nameFinder } from '@dendrix/core/naming';
 import { loadLibrary } from '@dendrix/library';
 import { parseOptions, print, readText, UsageError } from './io';
 
@@ -54,7 +55,7 @@ export async function importList(args: readonly string[]): Promise<number> {
     return report.stops.length > 0 ? 2 : 0;
   }
   // Only now is the database needed; its packages load slowly.
-  const { keepList } = await import('@dendrix/server/keep-list');
+  const { keepList } = await import('./keep-list');
   const report = await keepList(text, read);
   process.stderr.write('\n');
   print({ ...summary(report), kept: report.kept });

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { Refusal } from '@dendrix/core/contracts';
+import { parseArgs } from 'node:util';
+import { Refusal } from '@dendrix/core/problem';
 
 /** The words of a call are off: told in one line, exit 2. */
 export class UsageError extends Error {}
@@ -64,30 +65,33 @@ export interface Options {
   rest: string[];
 }
 
-/** Reads `--name value` options. @throws UsageError for an unknown option or a missing value */
+/** Reads `--name value` and `--name=value` options. @throws UsageError for an unknown option or a missing value */
 export function parseOptions(args: readonly string[], known: Record<string, 'one' | 'many' | 'flag'>): Options {
+  const config = Object.fromEntries(
+    Object.entries(known).map(([name, kind]) => [
+      name,
+      { type: kind === 'flag' ? ('boolean' as const) : ('string' as const), multiple: kind === 'many' },
+    ]),
+  );
+  // Not strict: the reader's own sentences name the argument, ours also say what would be valid.
+  const { tokens } = parseArgs({ args: [...args], options: config, allowPositionals: true, strict: false, tokens: true });
   const options: Options = { one: {}, many: {}, flags: new Set(), rest: [] };
-  for (let i = 0; i < args.length; i++) {
-    const arg = args[i] as string;
-    if (!arg.startsWith('--')) {
-      options.rest.push(arg);
-      continue;
-    }
-    const name = arg.slice(2);
+  for (const token of tokens) {
+    if (token.kind === 'positional') options.rest.push(token.value);
+    if (token.kind !== 'option') continue;
+    const { name, rawName, value } = token;
     const kind = known[name];
     if (!kind)
       throw new UsageError(
-        `unknown option ${arg}; valid: ${Object.keys(known)
+        `unknown option ${rawName}; valid: ${Object.keys(known)
           .map((k) => `--${k}`)
           .join(', ')}`,
       );
     if (kind === 'flag') {
+      if (value !== undefined) throw new UsageError(`${rawName} takes no value`);
       options.flags.add(name);
-      continue;
-    }
-    const value = args[++i];
-    if (value === undefined) throw new UsageError(`${arg} needs a value`);
-    if (kind === 'one') options.one[name] = value;
+    } else if (value === undefined) throw new UsageError(`${rawName} needs a value`);
+    else if (kind === 'one') options.one[name] = value;
     else (options.many[name] ??= []).push(value);
   }
   return options;

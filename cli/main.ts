@@ -1,5 +1,5 @@
 // The dendrix command: one JSON answer on standard output; a bad request is one line on standard error and exit 2.
-import { Refusal } from '@dendrix/core/contracts';
+import { Refusal } from '@dendrix/core/problem';
 import { commands } from './commands';
 import { UsageError } from './io';
 

@@ -57,7 +57,8 @@ describe('a walk-round on a phone without a signal', () => {
 
     // The old cavity is shown at its side, and only its new size is asked for.
     await page.getByRole('button', { name: /^south-east side of the stem: not looked at/ }).click();
-    await page.getByText('Cavity at 1.4 m, 14 cm open, larger').waitFor();
+    await page.getByText(/^Cavity, seen on /).waitFor();
+    await page.getByText('at 1.4 m, 14 cm open, larger').first().waitFor();
     await page.getByRole('button', { name: 'Cavity is larger' }).click();
     const sheet = page.getByRole('dialog', { name: /^A sign/ });
     await sheet.getByText('last time 14 cm').waitFor();
@@ -67,7 +68,7 @@ describe('a walk-round on a phone without a signal', () => {
     await sheet.getByRole('img', { name: /^Cavity, south-east side of the stem, 14 June 2026/ }).waitFor();
     await sheet.getByRole('button', { name: 'Record the new size' }).click();
     await page.getByRole('button', { name: 'Loose bark is gone' }).click();
-    await page.getByText('Looked at now and not marked again: gone.').waitFor();
+    await page.getByText('Gone, as said now.').waitFor();
     await page.getByRole('radio', { name: 'Like a drum' }).click();
     await page.getByText('1 of 8 sides sounded.').waitFor();
 
@@ -127,7 +128,7 @@ describe('a walk-round on a phone without a signal', () => {
       const detail = (await (await fetch(`/api/v1/trees/${id}`)).json()) as {
         arrivedPhotos: string[];
         visits: {
-          record: {
+          look: {
             signs: { id: string; photos?: string[] }[];
             photos: { takenAt: string; timeFrom: string; latitude: number; width: number }[];
             sounding: unknown[];
@@ -139,11 +140,11 @@ describe('a walk-round on a phone without a signal', () => {
       const bitmap = await createImageBitmap(await (await fetch(`/api/v1/photos/${detail.arrivedPhotos[0]}`)).blob());
       return { visit: detail.visits[0], thumbnail: [bitmap.width, bitmap.height] };
     }, tree.id);
-    expect(kept.visit?.record.signs.map((s) => s.id).sort()).toEqual(['cavity', 'pockmarks']);
-    expect(kept.visit?.record.photos[0]).toMatchObject({ timeFrom: 'picture', width: 1600 });
-    expect(kept.visit?.record.photos[0]?.latitude).toBeCloseTo(45 + 37 / 60 + 12 / 3600, 4);
-    expect(kept.visit?.record.sounding).toHaveLength(1);
-    expect(kept.visit?.record.overrules).toEqual([{ what: 'soundness', to: 'act first', why: 'The wall moves when pressed.' }]);
+    expect(kept.visit?.look.signs.map((s) => s.id).sort()).toEqual(['cavity', 'loose-bark', 'pockmarks']);
+    expect(kept.visit?.look.photos[0]).toMatchObject({ timeFrom: 'picture', width: 1600 });
+    expect(kept.visit?.look.photos[0]?.latitude).toBeCloseTo(45 + 37 / 60 + 12 / 3600, 4);
+    expect(kept.visit?.look.sounding).toHaveLength(1);
+    expect(kept.visit?.look.overrules).toEqual([{ what: 'soundness', to: 'act first', why: 'The wall moves when pressed.' }]);
     expect(kept.visit?.judgement.screening.risk).toBe('extreme');
     expect(kept.thumbnail).toEqual([360, 270]);
 
@@ -253,17 +254,17 @@ describe('measuring by every way, on a phone', () => {
   it('simulated devices are read and named as simulated; fixes are averaged and their scatter shown', async () => {
     await page.getByRole('button', { name: 'Practise with simulated devices' }).click();
     await pick('Hypsometer');
-    await page.getByRole('button', { name: /^Shoot base and top/ }).click();
+    await page.getByRole('button', { name: 'Simulated hypsometer shoots' }).click();
     expect(await field('Distance to the top').inputValue()).toMatch(/^\d+\.\d\d$/);
-    await page.getByRole('button', { name: /^Receiver/ }).click();
+    await page.getByRole('button', { name: 'Simulated receiver' }).click();
     await page.getByText(/fixes within .* of their mean/).waitFor();
-    await page.getByText(/By a simulated receiver/).waitFor();
+    await page.getByText('By a simulated receiver: counts for nothing.').waitFor();
     await page.getByRole('button', { name: 'Leave it as listed' }).waitFor({ timeout: 20_000 });
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('button', { name: 'A resistance drill was used' }).click();
-    await page.getByRole('button', { name: 'Drill (simulated)' }).click();
+    await page.getByRole('button', { name: 'Simulated drill' }).click();
     await page.getByRole('img', { name: /^Resistance by depth/ }).waitFor();
-    await page.getByText(/sound to the end, simulated/).waitFor();
+    await page.getByText(/sound to the end, simulated: counts for nothing/).waitFor();
   });
 });
 

@@ -4,17 +4,24 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freshDatabase } from '../server/testing/service';
+import type { Sequelize } from 'sequelize';
+import { dropDatabase, freshDatabase, urlOf } from '../server/testing/service';
 import { freePort } from './free-port';
 
 jest.setTimeout(180_000);
 const root = join(__dirname, '..');
 
-beforeAll(async () => (await freshDatabase()).close());
+let sequelize: Sequelize;
+let own: Record<string, string>;
+beforeAll(async () => {
+  sequelize = await freshDatabase();
+  own = { DATABASE_URL: urlOf(sequelize), DENDRIX_CHAIN_FILE: join(mkdtempSync(join(tmpdir(), 'dendrix-chain-')), 'heads.txt') };
+});
+afterAll(() => dropDatabase(sequelize));
 
 /** Starts the whole thing and waits until it says where it runs, or ends. */
 function start(env: Record<string, string>): Promise<{ said: string; code: number | null; stop: () => Promise<void> }> {
-  const child: ChildProcess = spawn(process.execPath, ['tools/start.mjs'], { cwd: root, env: { ...process.env, ...env } });
+  const child: ChildProcess = spawn(process.execPath, ['ops/start.mjs'], { cwd: root, env: { ...process.env, ...own, ...env } });
   return new Promise((resolve) => {
     let said = '';
     const ended = new Promise<void>((done) => child.once('exit', () => done()));
@@ -94,6 +101,7 @@ describe('dendrix import --keep', () => {
       const done = spawnSync(process.execPath, ['cli/dendrix.mjs', 'import', file, '--keep', '--choose', 'sycamore=Acer pseudoplatanus'], {
         cwd: root,
         encoding: 'utf8',
+        env: { ...process.env, ...own },
       });
       return { code: done.status, report: JSON.parse(done.stdout) as { kept: number; bad: { line: number; reason: string }[] } };
     };

@@ -1,9 +1,11 @@
 // The real service on a real MariaDB with the demo town, the built web application, and headless Chromium.
 import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 import { freePort } from './free-port';
-import { freshDatabase } from '../server/testing/service';
+import { dropDatabase, freshDatabase, urlOf } from '../server/testing/service';
 
 /** The day the tests happen on, for server and browser alike: in leaf, so that leaves can be asked about. */
 export const TODAY = '2026-06-15';
@@ -31,13 +33,14 @@ const FLAGS = [
 /** Starts everything; the town is planted anew. */
 export async function startTown(): Promise<Town> {
   const sequelize = await freshDatabase();
-  await sequelize.close();
   const port = await freePort();
-  const server: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+  const server: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
     cwd: join(__dirname, '..'),
     env: {
       ...process.env,
       NODE_ENV: 'production',
+      DATABASE_URL: urlOf(sequelize),
+      DENDRIX_CHAIN_FILE: join(mkdtempSync(join(tmpdir(), 'dendrix-chain-')), 'heads.txt'),
       SESSION_SECRET: 'e2e',
       PORT: String(port),
       DENDRIX_TODAY: TODAY,
@@ -58,7 +61,7 @@ export async function startTown(): Promise<Town> {
     const page = await context.newPage();
     // The clock starts there and runs on.
     await page.clock.install({ time: new Date(`${TODAY}T11:00:00Z`) });
-    page.setDefaultTimeout(15_000);
+    page.setDefaultTimeout(45_000);
     return page;
   };
   return {
@@ -72,6 +75,7 @@ export async function startTown(): Promise<Town> {
       const ended = new Promise((resolve) => server.once('exit', resolve));
       server.kill('SIGTERM');
       await ended;
+      await dropDatabase(sequelize);
     },
   };
 }
@@ -87,9 +91,9 @@ export async function signIn(page: Page, town: Town, name: string): Promise<void
 export function useTown(): Town {
   // Named at the top of a file, filled in before its first test.
   const town = {} as Town;
-  beforeAll(async () => void Object.assign(town, await startTown()), 120_000);
+  beforeAll(async () => void Object.assign(town, await startTown()), 300_000);
   afterAll(() => town.stop?.());
-  jest.setTimeout(120_000);
+  jest.setTimeout(300_000);
   return town;
 }
 

@@ -17,7 +17,7 @@ import {
   type Library,
   type LibraryProblem,
 } from '@dendrix/core/knowledge';
-import { pathWords } from '@dendrix/core/contracts';
+import { pathWords } from '@dendrix/core/problem';
 
 /** A file's text by its path below the library folder. */
 export type Sources = Map<string, string>;

@@ -1,7 +1,7 @@
 // The records against what botany and the trade know of whole groups: a slip of the pen in one record shows as one name too many
 // or too few. Works are named; what they say is told from memory of them, so a wrong list here is ours.
 import { join } from 'node:path';
-import { genusOf, statesOf, type Taxon } from '../core/knowledge';
+import { genusOf, statesOf, type Taxon } from '@dendrix/core/knowledge';
 import { buildLibrary, readSources } from './assemble';
 
 const { library } = buildLibrary(readSources(join(__dirname)));

@@ -4,7 +4,6 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Library } from '@dendrix/core/knowledge';
 import { buildLibrary, readSources, type Sources } from './assemble';
-import { quillhavenMap } from './quillhaven-map';
 
 export const LIBRARY_DIR = dirname(fileURLToPath(import.meta.url));
 
@@ -19,7 +18,6 @@ export function writeLibrary(sources: Sources = readSources(LIBRARY_DIR)): Libra
   }
   mkdirSync(dirname(GENERATED), { recursive: true });
   writeFileSync(GENERATED, JSON.stringify(library));
-  writeFileSync(join(LIBRARY_DIR, 'generated', 'quillhaven-map.json'), JSON.stringify(quillhavenMap()));
   return library;
 }
 

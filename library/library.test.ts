@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { buildLibrary, readSources, versionOf } from './assemble';
-import { PARKS, STREETS, along, inside, quillhavenMap } from './quillhaven-map';
+import { PARKS, STREETS, along, inside, quillhavenMap } from '../demo/quillhaven-map';
 
 const sources = readSources(join(__dirname));
 const { library, problems } = buildLibrary(sources);

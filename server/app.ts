@@ -1,21 +1,21 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import sessionStore from 'connect-session-sequelize';
 import express, { Router, type Express, type Request } from 'express';
 import rateLimit from 'express-rate-limit';
-import session, { Store } from 'express-session';
+import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { QueryTypes } from 'sequelize';
 import { nothingHere, problemHandler } from './http/problem';
 import { mount, openApi } from './http/route';
-import { User } from './models';
+import { User } from './db/models';
 import { allRoutes } from './routes';
-import { accountOf } from './services/accounts';
-import { PICTURE_TYPES } from './services/photos';
-import type { World } from './services/visits';
+import { accountOf } from './accounts/service';
+import { sessionsIn } from './accounts/sessions';
+import { PICTURE_TYPES } from './photos/service';
+import type { World } from './world';
 
 declare module 'express-session' {
   interface SessionData {
@@ -34,15 +34,19 @@ export interface AppOptions {
   logger?: Logger;
   /** Requests a minute from one address. */
   limit?: number;
+  /** By which sessions expire; the real one, also where the day of a demonstration stands still. */
+  clock?: () => Date;
 }
 
 /** A session lives two weeks: a crew may be out of signal for days. */
 const SESSION_MS = 14 * 24 * 3600 * 1000;
+/** A database that does not answer so soon is not ready, ms. */
+const READY_WITHIN_MS = 2000;
 const LARGEST_BODY = '16mb';
 const LARGEST_PICTURE = '12mb';
 
 /** The whole service as one Express application. It keeps no state of its own. */
-export function createApp({ world, fonts, secret, webDir, logger, limit = 1200 }: AppOptions): Express {
+export function createApp({ world, fonts, secret, webDir, logger, limit = 1200, clock = () => new Date() }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', 'loopback');
@@ -68,19 +72,24 @@ export function createApp({ world, fonts, secret, webDir, logger, limit = 1200 }
 
   app.get('/healthz', (_request, response) => void response.json({ alive: true }));
   app.get('/readyz', async (_request, response) => {
-    await world.sequelize.query('SELECT 1', { type: QueryTypes.SELECT });
-    response.json({ ready: true });
+    // Not ready is an answer, not an error: whoever asks sends nobody here for a while.
+    const ready = await Promise.race([
+      world.sequelize.query('SELECT 1', { type: QueryTypes.SELECT }).then(
+        () => true,
+        () => false,
+      ),
+      new Promise<boolean>((resolve) => setTimeout(() => resolve(false), READY_WITHIN_MS).unref()),
+    ]);
+    response.status(ready ? 200 : 503).json({ ready });
   });
 
   const api = Router();
-  const SequelizeStore = sessionStore(Store);
-  const store = new SequelizeStore({ db: world.sequelize, tableName: 'sessions', checkExpirationInterval: 0 });
   api.use(rateLimit({ windowMs: 60_000, limit, standardHeaders: 'draft-8', legacyHeaders: false }));
   api.use(
     session({
       name: 'dendrix',
       secret,
-      store,
+      store: sessionsIn(world.sequelize, clock),
       resave: false,
       saveUninitialized: false,
       rolling: true,

@@ -1,5 +1,10 @@
 import { z } from 'zod';
-import { id, isoDate, LEVELS, SITE_KINDS, VERDICTS, visitName, visitRecord } from './record';
+import { id, isoDate } from '../record/ids';
+import { LEVELS, visitName } from '../record/name';
+import { SITE_KINDS } from '../record/tree';
+import { VERDICTS } from '../record/review';
+import { judgement, RISKS } from '../record/judgement';
+import { look } from '../record/look';
 
 export const ROLES = ['viewer', 'crew', 'reviewer', 'coordinator'] as const;
 export type Role = (typeof ROLES)[number];
@@ -20,6 +25,13 @@ export type Account = z.infer<typeof account>;
 
 export const signIn = z.strictObject({ login: z.string().trim().min(1).max(60), password: z.string().min(1).max(200) });
 
+/**
+ * How a name stands: nobody gave one, only a list did, a visit proposed it, a review confirmed it, questioned it or put another in
+ * its place; contested: a later visit says otherwise, and only a review can settle it.
+ */
+export const STANDINGS = ['unnamed', 'imported', 'proposed', 'confirmed', 'questioned', 'overturned', 'contested'] as const;
+export type NameStanding = (typeof STANDINGS)[number];
+
 /** A tree as lists and the map need it; the derived columns are rebuilt from the record. */
 export const treeBrief = z.object({
   id,
@@ -34,14 +46,15 @@ export const treeBrief = z.object({
   writtenName: z.string().nullable(),
   taxon: z.string().nullable(),
   level: z.enum(LEVELS).nullable(),
-  /** imported, proposed, confirmed, questioned or overturned. */
-  standing: z.string(),
+  standing: z.enum(STANDINGS),
   dbh: z.number().nullable(),
   height: z.number().nullable(),
   vigour: z.string().nullable(),
   soundness: z.string().nullable(),
   hiddenDecay: z.string().nullable(),
   seenPercent: z.number().nullable(),
+  /** Risk of the newest field screening, as the rules have it; null while nobody said what is beneath. */
+  risk: z.enum(RISKS).nullable(),
   dueOn: isoDate.nullable(),
   dueBecause: z.string().nullable(),
   lastVisitOn: isoDate.nullable(),
@@ -49,6 +62,14 @@ export const treeBrief = z.object({
 export type TreeBrief = z.infer<typeof treeBrief>;
 
 const person = z.object({ id, name: z.string() });
+
+/** A point on which the device, which may not have known the last visit, judged otherwise than the whole record does. */
+export const difference = z.object({
+  what: z.enum(['vigour', 'soundness', 'hiddenDecay', 'outlook', 'risk', 'comeBack', 'option']),
+  device: z.string(),
+  record: z.string(),
+});
+export type Difference = z.infer<typeof difference>;
 
 export const visitView = z.object({
   id,
@@ -58,9 +79,14 @@ export const visitView = z.object({
   finishedAt: z.string(),
   timeZone: z.string(),
   libraryVersion: z.string(),
-  record: visitRecord,
+  look,
   name: visitName.nullable(),
-  judgement: z.record(z.string(), z.unknown()),
+  /** The judgement the server made from the whole record. */
+  judgement,
+  /** Version of the library it was made with. */
+  judgedWith: z.string(),
+  /** Where the device said otherwise. */
+  differs: z.array(difference),
   amends: id.nullable(),
 });
 export type VisitView = z.infer<typeof visitView>;
@@ -120,7 +146,8 @@ export const queueItem = z.object({
   visit: visitView,
   tree: treeBrief,
   weight: z.number(),
-  why: z.array(z.string()),
+  /** Why it matters; what would give the answer away is shown only after the reviewer's own. */
+  why: z.array(z.object({ says: z.string(), reveals: z.boolean() })),
 });
 export type QueueItem = z.infer<typeof queueItem>;
 

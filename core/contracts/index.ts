@@ -1,4 +1,2 @@
-// What crosses a border: refusals, and the shapes the server and the app agree on.
-export * from './problem';
-export * from './record';
+// What the server and the app say to each other.
 export * from './api';

@@ -1,4 +1,4 @@
-import { median } from '../measure/readings';
+import { median } from '../maths/readings';
 
 /** Drilling resistance by depth, as a resistance drill records it. */
 export interface DrillProfile {

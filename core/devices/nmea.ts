@@ -1,16 +1,4 @@
-/** A position fix from a receiver. */
-export interface Fix {
-  /** Degrees, north and east positive. */
-  latitude: number;
-  longitude: number;
-  /** Horizontal dilution of precision; the smaller the better. */
-  hdop: number | null;
-  satellites: number | null;
-  /** Height above sea level, m. */
-  altitude: number | null;
-  /** Time of day, UTC, hh:mm:ss. */
-  time: string | null;
-}
+import type { Fix } from '../geo/position';
 
 /** What a line of a receiver turned out to be. */
 export type Sentence = { kind: 'fix'; fix: Fix } | { kind: 'no-fix' } | { kind: 'other'; type: string } | { kind: 'bad'; why: string };

@@ -1,9 +1,9 @@
-import { parseLength, type LengthUnit } from '../measure/units';
+import { parseLength, type LengthUnit } from '../units/units';
 
-/** A number as people write it: "45.6", "45,6", "1 234.5"; null for anything else. */
+/** A number as people write it: "45.6", "45,6", "1 234.5", "512,345" (thousands); null for anything else. */
 export function numberCell(text: string): number | null {
   const t = text.trim().replace(/\s/g, '');
-  const plain = /^[+-]?\d+[.,]?\d*$/.test(t) ? t.replace(',', '.') : /^[+-]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(t) ? t.replace(/,/g, '') : null;
+  const plain = /^[+-]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(t) ? t.replace(/,/g, '') : /^[+-]?\d+[.,]?\d*$/.test(t) ? t.replace(',', '.') : null;
   if (plain === null) return null;
   const n = Number(plain);
   return Number.isFinite(n) ? n : null;

@@ -1,5 +1,5 @@
-import { lengthUnit, type LengthUnit } from '../measure/units';
-import { nearest, editDistance } from '../knowledge/nearest';
+import { lengthUnit, type LengthUnit } from '../units/units';
+import { nearest, editDistance } from '../knowledge';
 
 /** What a column of a tree list can hold. */
 export const COLUMN_KINDS = [

@@ -1,21 +1,12 @@
 import Papa from 'papaparse';
-import type { TreeBrief } from '../contracts';
-import { nameFinder } from '../identify';
+import type { TreeBrief } from '../contracts/api';
+import { nameFinder } from '../naming/names';
 import { testLibrary } from '../testing/library';
-import {
-  degreesCell,
-  fromUtm,
-  lengthCell,
-  matchColumns,
-  numberCell,
-  readTreeList,
-  Stopped,
-  toUtm,
-  treesToCsv,
-  treesToGeoJson,
-  utmZone,
-  yearCell,
-} from '.';
+import { degreesCell, lengthCell, numberCell, yearCell } from './cells';
+import { fromUtm, toUtm, utmZone } from '../geo/utm';
+import { matchColumns } from './columns';
+import { readTreeList, Stopped } from './tree-list';
+import { treesToCsv, treesToGeoJson } from './export';
 
 const names = nameFinder(testLibrary);
 const read = (text: string, more: object = {}) => readTreeList(text, { names, thisYear: 2026, ...more });
@@ -50,6 +41,9 @@ describe('cells', () => {
     ['1,234,567.5', 1234567.5],
     ['x', null],
     ['', null],
+    ['512,345', 512_345],
+    ['5,052,345.5', 5_052_345.5],
+    ['512345,25', 512_345.25],
   ])('number "%s"', (text, n) => expect(numberCell(text)).toBe(n));
   it.each([
     ['45.62', 45.62],
@@ -124,6 +118,15 @@ describe('a tree list', () => {
       { line: 11, tag: 'A-8', reason: expect.stringMatching(/latitude 95/) },
     ]);
   });
+  it('names the line a text editor shows: after blank lines, after a cell of several lines, with either end of line', () => {
+    for (const end of ['\n', '\r\n']) {
+      const text = ['Tag,Latitude,Longitude,Species', 'A1,45.6,-31.2,"Acer', 'rubrum"', '', ',,,', 'B2,,,Acer rubrum', ''].join(end);
+      const report = read(text);
+      expect(report.trees.map((tree) => tree.line)).toEqual([2]);
+      expect(report.bad.map(({ line, tag }) => [line, tag])).toEqual([[6, 'B2']]);
+      expect(report.rows).toBe(2);
+    }
+  });
   it('turns girth into diameter, in whatever unit', () => {
     expect(report.trees[0]?.dbh).toBeCloseTo(2.1 / Math.PI, 9);
     expect(report.trees[2]?.dbh).toBeCloseTo((34 * 0.0254) / Math.PI, 9);
@@ -146,6 +149,19 @@ describe('a tree list', () => {
     expect(report.duplicates).toEqual([{ line: 8, tag: 'A-7', near: 'A-6 (line 7)', metres: expect.closeTo(0.11, 1) }]);
     const known = [{ tag: 'Q 0101', latitude: 45.62011, longitude: -31.2001 }];
     expect(read(LIST, { known }).duplicates[0]).toMatchObject({ tag: 'A-1', near: 'Q 0101 (already kept)' });
+  });
+  it('two metres is one tree twice, a little more is two trees', () => {
+    // A degree of the meridian is 111.2 km on a sphere of 6371 km.
+    const apart = (metres: number) => [{ tag: 'K', latitude: 45.6201 - metres / 111_195, longitude: -31.2001 }];
+    const near = (metres: number) => read(LIST, { known: apart(metres) }).duplicates.filter(({ near }) => near.startsWith('K '));
+    expect(near(1.95)).toHaveLength(1);
+    expect(near(2.05)).toHaveLength(0);
+  });
+  it('asks about a stem stouter than any in a street and a tree taller than any there', () => {
+    const warned = (girth: string, height: string) =>
+      read(`Tag;Lat;Lon;Diameter (m);Height (m)\nA;45.6;-31.2;${girth};${height}`).warnings.map((w) => w.reason);
+    expect(warned('3.4', '59')).toEqual([]);
+    expect(warned('3.6', '61')).toEqual([expect.stringMatching(/^diameter 3\.60 m/), expect.stringMatching(/^height 61 m/)]);
   });
   it('leaves out a tag that is already kept', () => {
     const known = [{ tag: 'A-2', latitude: 0, longitude: 0 }];

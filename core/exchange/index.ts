@@ -1,7 +1,6 @@
 // Tree lists in and out: columns matched, cells read, species text resolved, near duplicates flagged; CSV and GeoJSON written.
 export * from './columns';
 export * from './cells';
-export * from './coordinates';
-export * from './near';
+
 export * from './tree-list';
 export * from './export';

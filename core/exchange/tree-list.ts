@@ -1,16 +1,16 @@
 import Papa from 'papaparse';
-import type { NameAnswer, NameFinder } from '../identify/names';
-import { diameterFromGirth } from '../measure/stem';
-import type { LengthUnit } from '../measure/units';
+import type { NameAnswer, NameFinder } from '../naming/names';
+import { diameterFromGirth } from '../measuring/stem';
+import type { LengthUnit } from '../units/units';
 import { lengthCell, degreesCell, numberCell, yearCell } from './cells';
 import { matchColumns, missingColumns, type ColumnKind, type ColumnMatch } from './columns';
-import { fromUtm, utmZone } from './coordinates';
-import { nearby, SAME_TREE_WITHIN } from './near';
-import type { Place } from '../schedule/round';
+import { fromUtm, utmZone } from '../geo/utm';
+import { nearby, SAME_TREE_WITHIN } from '../geo/near';
+import { distance, type Place } from '../geo/distance';
 
 /** A tree as a row of a list gives it, ready to be kept. */
 export interface ListedTree extends Place {
-  /** Line of the file, the header being line 1. */
+  /** Line of the file on which the row begins, the first being 1. */
   line: number;
   tag: string;
   place: string;
@@ -86,23 +86,43 @@ const ASK_DBH = 3.5;
 const ASK_HEIGHT = 60;
 const TELL_EVERY = 250;
 
-/** Rows and header of a CSV text; comma, semicolon and tab are told apart by the text itself. */
-export function parseCsv(text: string): { headers: string[]; rows: string[][]; problem: string | null } {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  const [headers = [], ...rows] = parsed.data;
-  const quote = parsed.errors.find((error) => error.type === 'Quotes');
-  const problem =
-    headers.length === 0 || headers.every((h) => h.trim() === '')
-      ? 'The file is empty.'
-      : quote
-        ? `A quotation mark is not closed, near line ${(quote.row ?? 0) + 1}.`
-        : null;
-  return { headers: headers.map((h) => h.trim()), rows, problem };
+/** A CSV text, read. */
+export interface CsvText {
+  headers: string[];
+  rows: string[][];
+  /** Line of the text on which each row begins, the first being 1. */
+  lines: number[];
+  problem: string | null;
+}
+
+/** Rows and header of a CSV text; comma, semicolon and tab are told apart by the text itself. Rows with nothing in them are left out. */
+export function parseCsv(text: string): CsvText {
+  const plain = text.replace(/^\uFEFF/, '');
+  const all: { cells: string[]; line: number }[] = [];
+  let quoteAt: number | null = null;
+  let read = 0;
+  let line = 1;
+  Papa.parse<string[]>(plain, {
+    step({ data, errors, meta }) {
+      if (errors.some((error) => error.type === 'Quotes')) quoteAt ??= line;
+      if (data.some((cell) => cell.trim() !== '')) all.push({ cells: data, line });
+      // A cell may hold ends of lines too, so they are counted in the text, not in the rows.
+      line += plain.slice(read, meta.cursor).match(/\r\n|\r|\n/g)?.length ?? 0;
+      read = meta.cursor;
+    },
+  });
+  const [header, ...rows] = all;
+  return {
+    headers: (header?.cells ?? []).map((h) => h.trim()),
+    rows: rows.map(({ cells }) => cells),
+    lines: rows.map((row) => row.line),
+    problem: !header ? 'The file is empty.' : quoteAt !== null ? `A quotation mark is not closed, near line ${quoteAt}.` : null,
+  };
 }
 
 /** Reads a tree list: every row becomes a tree or a problem with its line and reason. Nothing is kept here. */
 export function readTreeList(text: string, options: ReadListOptions): ListReport {
-  const { headers, rows, problem } = parseCsv(text);
+  const { headers, rows, lines, problem } = parseCsv(text);
   const columns = [...(options.columns ?? matchColumns(headers))];
   const report: ListReport = {
     columns,
@@ -131,7 +151,7 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
 
   rows.forEach((row, i) => {
     if (i % TELL_EVERY === 0 && options.progress?.(i, rows.length) === false) throw new Stopped();
-    const line = i + 2;
+    const line = lines[i] ?? i + 2;
     const cell = (kind: ColumnKind) => (at.has(kind) ? (row[at.get(kind) as number] ?? '').trim() : '');
     const tag = cell('tag');
     const bad = (reason: string) => report.bad.push({ line, tag, reason });
@@ -238,15 +258,13 @@ function placeOf(cell: (kind: ColumnKind) => string, zoneGiven: string | undefin
 function nearDuplicates(trees: readonly ListedTree[], known: readonly (Place & { tag: string })[]): ListReport['duplicates'] {
   const kept = nearby(known);
   const listed = nearby(trees);
-  const flat = (a: Place, b: Place) =>
-    Math.hypot((a.latitude - b.latitude) * 111_320, (a.longitude - b.longitude) * 111_320 * Math.cos((a.latitude * Math.PI) / 180));
   return trees.flatMap((tree) => [
     ...kept
       .within(tree, SAME_TREE_WITHIN)
-      .map((other) => ({ line: tree.line, tag: tree.tag, near: `${other.tag} (already kept)`, metres: flat(tree, other) })),
+      .map((other) => ({ line: tree.line, tag: tree.tag, near: `${other.tag} (already kept)`, metres: distance(tree, other) })),
     ...listed
       .within(tree, SAME_TREE_WITHIN)
       .filter((other) => other.line < tree.line)
-      .map((other) => ({ line: tree.line, tag: tree.tag, near: `${other.tag} (line ${other.line})`, metres: flat(tree, other) })),
+      .map((other) => ({ line: tree.line, tag: tree.tag, near: `${other.tag} (line ${other.line})`, metres: distance(tree, other) })),
   ]);
 }

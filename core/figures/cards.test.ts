@@ -1,21 +1,10 @@
 import sharp from 'sharp';
 import { CARD_KINDS, ZONES, STEM_SIDES } from '../knowledge';
-import {
-  CARD_STEPS,
-  cardRegion,
-  DAY_GROUNDS,
-  howToMeasure,
-  HEIGHT_METHODS,
-  markOn,
-  planLabel,
-  planSectors,
-  PLAN_SIZE,
-  referenceCard,
-  STEM_SITUATIONS,
-  TINTS,
-  type Figure,
-  type Paint,
-} from '.';
+import { CARD_STEPS, cardRegion, referenceCard } from './cards';
+import { DAY_GROUNDS, TINTS } from './paints';
+import { howToMeasure, HEIGHT_METHODS, STEM_SITUATIONS } from './measuring';
+import { markOn, planLabel, planSectors, PLAN_SIZE } from './walk-plan';
+import { type Figure, type Paint } from './shape';
 
 // The share a card shows is measured on the picture itself: drawn by another renderer (sharp, that is librsvg) and counted pixel
 // by pixel. Stem, twigs and outlines are left out, as the person who estimates leaves them out.

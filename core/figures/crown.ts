@@ -1,5 +1,5 @@
 import { through } from './curve';
-import { treeShapes, type Habit } from './growth';
+import { treeShapes, type Habit } from './bare-tree';
 import { pen } from './pen';
 import { circle, place, polyline, pts, smooth, wobble, type Figure, type Pt, type Shape } from './shape';
 

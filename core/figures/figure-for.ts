@@ -1,8 +1,11 @@
 import { barkFigure } from './bark';
 import { crownFigure, leafRetention, silhouette } from './crown';
 import { flowerFigure } from './flower';
-import { coneSet, fruitFigure, samaraAngle } from './fruit';
-import { leafFigure, leafOf, needleFigure, type LeafForm } from './leaf';
+import { coneSet } from './fruit/cones';
+import { fruitFigure, samaraAngle } from './fruit';
+import { leafFigure } from './leaf';
+import { leafOf, type LeafForm } from './leaf/form';
+import { needleFigure } from './leaf/shoot';
 import { circle, polyline, smooth, type Figure, type Paint, type Pt, type Shape, pts } from './shape';
 import { make } from './pen';
 import { senseFigure } from './senses';

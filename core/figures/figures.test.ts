@@ -1,10 +1,15 @@
 import { testLibrary } from '../testing/library';
 import type { Taxon } from '../knowledge';
-import { barkFigure, figureFor, leafFigure, leafFormOf, leafOf, plateLeaf, plateOf, usualState, type Figure, type LeafForm } from '.';
+import { barkFigure } from './bark';
+import { figureFor } from './figure-for';
+import { leafFigure } from './leaf';
+import { leafFormOf, plateLeaf, plateOf, usualState } from './plate';
+import { leafOf, type LeafForm } from './leaf/form';
+import { type Figure } from './shape';
 import { sides, widthAt } from './leaf/blade';
 import { handSide } from './leaf/hand';
 import { withMargin } from './leaf/margin';
-import { growTree } from './growth';
+import { growTree } from './bare-tree';
 import { habitOf } from './crown';
 import { FRUIT_DRAWN } from './fruit';
 

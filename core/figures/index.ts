@@ -2,7 +2,8 @@
 // they stand for, and the app gives them colours for day and dusk.
 export * from './shape';
 export { figureFor, hasFigure } from './figure-for';
-export { leafFigure, leafOf, type LeafForm } from './leaf';
+export { leafFigure } from './leaf';
+export { leafOf, type LeafForm } from './leaf/form';
 export { barkFigure } from './bark';
 export { leafFormOf, plateLeaf, plateOf, usualState, type PlatePart } from './plate';
 export { DAY_GROUNDS, TINTS } from './paints';

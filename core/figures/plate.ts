@@ -3,7 +3,8 @@ import { barkFigure } from './bark';
 import { leafyTree, palmTree, winterTree } from './crown';
 import { flowerFigure } from './flower';
 import { fruitFigure, FRUIT_DRAWN, samaraAngle } from './fruit';
-import { leafFigure, leafOf, measuredLeaf, type LeafForm } from './leaf';
+import { leafFigure, measuredLeaf } from './leaf';
+import { leafOf, type LeafForm } from './leaf/form';
 import { polyline, type Figure, type Shape } from './shape';
 import { twigOf, twigShapes } from './twig';
 

@@ -1,7 +1,8 @@
 import { barkFigure } from './bark';
 import { flowerFigure } from './flower';
 import { fruitFigure } from './fruit';
-import { leafFigure, leafOf } from './leaf';
+import { leafFigure } from './leaf';
+import { leafOf } from './leaf/form';
 import { area, closed, make, open, pen } from './pen';
 import { circle, ellipse, place, polyline, pts, smooth, wobble, type Figure, type Pt, type Shape } from './shape';
 

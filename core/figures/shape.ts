@@ -77,8 +77,13 @@ export const place = (points: readonly Pt[], at: Pt, turn = 0, scale = 1): Pt[] 
     at[1] + scale * (x * Math.sin(turn) + y * Math.cos(turn)),
   ]);
 
-/** A repeatable wobble in -1 to 1 for drawing, from whole numbers; the same figure is drawn the same every time. */
+/**
+ * A repeatable wobble in -1 to 1 for drawing, from two numbers read to a 256th. Whole-number arithmetic only (the finalizer of
+ * a 32-bit hash, constants of C. Wellons' lowbias32, public domain), so that phone and printed sheet draw the same figure.
+ */
 export function wobble(a: number, b = 0): number {
-  const t = Math.sin(a * 127.1 + b * 311.7) * 43758.5453;
-  return 2 * (t - Math.floor(t)) - 1;
+  let h = (Math.imul(Math.round(a * 256), 0x9e3779b1) + Math.imul(Math.round(b * 256) + 0x51ed27, 0x85ebca6b)) | 0;
+  h = Math.imul(h ^ (h >>> 16), 0x7feb352d);
+  h = Math.imul(h ^ (h >>> 15), 0x846ca68b);
+  return ((h ^ (h >>> 16)) >>> 0) / 2_147_483_648 - 1;
 }

@@ -3,8 +3,10 @@ import { testLibrary } from '../testing/library';
 import { budShapes, BUD_LENGTH, type BudForm } from './bud';
 import { habitOf, leafyTree } from './crown';
 import { fruitFigure, samaraAngle } from './fruit';
-import { growTree } from './growth';
-import { barkFigure, figureFor, plateOf } from '.';
+import { growTree } from './bare-tree';
+import { barkFigure } from './bark';
+import { figureFor } from './figure-for';
+import { plateOf } from './plate';
 import type { Figure, Shape } from './shape';
 import { twigOf, twigShapes } from './twig';
 

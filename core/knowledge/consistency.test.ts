@@ -1,5 +1,7 @@
 import { testLibrary } from '../testing/library';
-import { contradictions, crossCheck, type Taxon } from '.';
+import { contradictions } from './consistency';
+import { crossCheck } from './library';
+import { type Taxon } from './taxon';
 
 const lime = testLibrary.taxa.find((taxon) => taxon.name === 'Tilia cordata') as Taxon;
 const states = (...names: string[]) => {

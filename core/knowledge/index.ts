@@ -3,6 +3,7 @@
 // Nothing here knows where the text came from.
 export * from './trait';
 export * from './taxon';
+export * from './sign-fields';
 export * from './sign';
 export * from './agent';
 export * from './district';

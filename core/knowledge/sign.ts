@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SIGN_FIELDS } from './sign-fields';
 import { sentenceText, STAGES } from './taxon';
 
 /** The zones of a tree that are looked at, or not, in a visit. */
@@ -51,29 +52,6 @@ export const OPTIONS = [
   'remove',
 ] as const;
 export type OptionKind = (typeof OPTIONS)[number];
-
-/** What may be recorded with a sign, and how. */
-export const SIGN_FIELDS = [
-  'percent',
-  'cover',
-  'part',
-  'size',
-  'where',
-  'kind',
-  'height',
-  'width',
-  'length',
-  'depth',
-  'opening',
-  'count',
-  'angle',
-  'trend',
-  'note',
-] as const;
-export type SignField = (typeof SIGN_FIELDS)[number];
-
-/** How a sign stands against the last visit. */
-export const TRENDS = ['larger', 'same', 'gone'] as const;
 
 /** How often a sign is met with nothing of the library behind it; `never` for one that is itself the trace of its cause. */
 export const BACKGROUNDS = ['common', 'occasional', 'rare', 'never'] as const;

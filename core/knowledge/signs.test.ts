@@ -1,5 +1,6 @@
 import { testLibrary } from '../testing/library';
-import { CARD_KINDS, HIDDEN_DECAY, OPTIONS, SOUNDNESS, STEM_SIDES, VIGOUR, ZONES, type Sign, type SignField } from '.';
+import { CARD_KINDS, HIDDEN_DECAY, OPTIONS, SOUNDNESS, STEM_SIDES, VIGOUR, ZONES, type Sign } from './sign';
+import type { SignField } from './sign-fields';
 
 const { signs } = testLibrary;
 const sign = (id: string): Sign => {

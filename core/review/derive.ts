@@ -1,7 +1,9 @@
-import type { Scale } from '../condition';
-import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '../contracts/api';
-import { namesThatCount, standingName, standingOf } from './name';
-import { bandOf, newestJudging } from './standing';
+import type { DeterminationView, ReviewView, TreeBrief, VisitView } from '../contracts/api';
+import type { Scale } from '../record/judgement';
+import { countedMeasurements } from '../record/measurement';
+import { followUpsOf, type FollowUp, type Planning } from './follow-ups';
+import { standingNameOf } from './name';
+import { newestJudging, standingVisits } from './standing';
 
 /** The columns of a tree that follow from its record. */
 export type Derived = Pick<
@@ -15,6 +17,7 @@ export type Derived = Pick<
   | 'soundness'
   | 'hiddenDecay'
   | 'seenPercent'
+  | 'risk'
   | 'dueOn'
   | 'dueBecause'
   | 'lastVisitOn'
@@ -24,48 +27,45 @@ export type Derived = Pick<
 export interface TreeRecord {
   /** What a list said when the tree came in; it gives way to what a visit measured. m */
   listed?: { dbh: number | null; height: number | null };
-  visits: readonly Pick<VisitView, 'id' | 'finishedAt' | 'record' | 'name' | 'judgement' | 'amends'>[];
+  /** What is to be done while nobody has visited it yet. */
+  firstVisit?: { dueOn: string; because: string } | null;
+  visits: readonly (Pick<VisitView, 'id' | 'finishedAt' | 'look' | 'name' | 'judgement' | 'amends'> & Planning)[];
   determinations: readonly Pick<DeterminationView, 'id' | 'visitId' | 'at' | 'taxon' | 'level' | 'source'>[];
-  reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'>[];
-  followUps: readonly Pick<FollowUpView, 'id' | 'dueOn' | 'because' | 'doneOn'>[];
+  reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'>[];
 }
 
-const latestFirst = <T extends { id: string }>(items: readonly T[], when: (item: T) => string) =>
-  [...items].sort((a, b) => when(b).localeCompare(when(a)) || b.id.localeCompare(a.id));
-
 /**
- * The current name, condition and due date of a tree, from its record alone. The newest determination gives the name, unless it
- * says less than was known; each scale is the newest visit's that judged it. An amended visit gives way to the one that amends it.
+ * The current name, condition and due date of a tree, and all there is and was to do, from its record alone and in whatever order
+ * that arrived. Each scale is the newest visit's that judged it; readings of simulated devices are none.
  */
-export function derive(record: TreeRecord): Derived {
-  const amended = new Set(record.visits.flatMap((visit) => (visit.amends ? [visit.amends] : [])));
-  const visits = latestFirst(
-    record.visits.filter((visit) => !amended.has(visit.id)),
-    (visit) => visit.finishedAt,
-  );
-  const last = visits[0];
-  const given = namesThatCount(record.determinations, record.visits);
-  const named = standingName(given);
-  const judged = (scale: Scale) => {
-    const visit = newestJudging(visits, scale);
-    return visit ? bandOf(visit.judgement, scale) : null;
-  };
-  const measured = <K extends 'dbh' | 'height'>(key: K) =>
-    visits.find((visit) => visit.record.measurements[key])?.record.measurements[key]?.m ?? record.listed?.[key] ?? null;
-  const open = [...record.followUps].filter((f) => f.doneOn === null).sort((a, b) => a.dueOn.localeCompare(b.dueOn))[0];
-  const seen = last ? (last.judgement.lookedAt as { percent?: number } | undefined)?.percent : undefined;
+export function derive(record: TreeRecord): Derived & { followUps: FollowUp[] } {
+  const visits = standingVisits(record.visits);
+  const last = visits.at(-1);
+  const { named, standing } = standingNameOf(record.determinations, record.reviews, record.visits);
+  const judged = <S extends Scale>(scale: S) => newestJudging(visits, scale)?.judgement[scale].band ?? null;
+  const measured = (key: 'dbh' | 'height') =>
+    visits.map((visit) => countedMeasurements(visit.look.measurements)[key]?.m).findLast((m) => m !== undefined) ??
+    record.listed?.[key] ??
+    null;
+  const followUps = followUpsOf(record.visits, record.reviews);
+  const open = followUps
+    .filter((one) => one.doneOn === null)
+    .sort((a, b) => a.dueOn.localeCompare(b.dueOn) || a.key.localeCompare(b.key))[0];
+  const due = open ?? (last ? undefined : (record.firstVisit ?? undefined));
   return {
     taxon: named?.taxon ?? null,
     level: named?.level ?? null,
-    standing: standingOf(named, given, record.reviews),
+    standing,
     dbh: measured('dbh'),
     height: measured('height'),
     vigour: judged('vigour'),
     soundness: judged('soundness'),
     hiddenDecay: judged('hiddenDecay'),
-    seenPercent: seen ?? null,
-    dueOn: open?.dueOn ?? null,
-    dueBecause: open?.because ?? null,
-    lastVisitOn: last ? last.finishedAt.slice(0, 10) : null,
+    seenPercent: last?.judgement.lookedAt.percent ?? null,
+    risk: visits.findLast((visit) => visit.judgement.screening !== null)?.judgement.ruled.risk ?? null,
+    dueOn: due?.dueOn ?? null,
+    dueBecause: due?.because ?? null,
+    lastVisitOn: last?.look.day ?? null,
+    followUps,
   };
 }

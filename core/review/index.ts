@@ -1,5 +1,10 @@
-// What a tree is held to be, derived from its record by one function; and which visits most need a second pair of eyes.
+// What a tree is held to be, derived from its record by one function whatever the order in which it arrived; how its visits are
+// judged from the whole of it; and which visits most need a second pair of eyes.
 export * from './derive';
-export { judgedName, namesThatCount, saysLess, standingName, type JudgedName } from './name';
+export * from './follow-ups';
+export * from './judge-visits';
+export * from './differs';
+export { judgedName, nameBefore, saysLess, standingNameOf, type JudgedName, type NameGiven, type StandingName } from './name';
 export * from './queue';
-export { bandOf, newestJudging, standingVisits, standingWords } from './standing';
+export * from './with-unsent';
+export { byDay, newestJudging, rootOf, standingVisits, standingWords } from './standing';

@@ -1,34 +1,19 @@
 import fc from 'fast-check';
-import { LEVELS } from '../contracts';
-import { testLibrary } from '../testing/library';
 import { genusOf } from '../knowledge';
-import { derive, newestJudging, saysLess, standingName, type TreeRecord } from '.';
+import { LEVELS } from '../record/name';
+import { testLibrary } from '../testing/library';
+import { testName as given, testReview as review, testVisit as visit } from '../testing/record';
+import { derive, type TreeRecord } from './derive';
+import { saysLess, standingNameOf } from './name';
 
-type Name = TreeRecord['determinations'][number];
-let n = 0;
-const given = (day: string, taxon: string | null, part: Partial<Name> = {}): Name => ({
-  id: `d${n++}`,
-  visitId: `v-${day}`,
-  at: `${day}T10:00:00.000Z`,
-  taxon,
-  level: taxon === null ? 'none' : taxon.includes(' ') ? 'species' : 'genus',
-  source: 'visit',
-  ...part,
-});
-const visit = (day: string, judgement: Record<string, { band: string }> = {}) =>
-  ({ id: `v-${day}`, finishedAt: `${day}T10:00:00.000Z`, amends: null, name: null, judgement, record: { measurements: {} } }) as never;
-const confirm = (day: string, verdict: 'confirm' | 'question' | 'overturn' = 'confirm') => ({
-  id: `r-${day}`,
-  visitId: `v-${day}`,
-  at: `${day}T18:00:00.000Z`,
-  verdict,
-});
-const tree = (part: Partial<TreeRecord>): TreeRecord => ({ visits: [], determinations: [], reviews: [], followUps: [], ...part });
+const tree = (part: Partial<TreeRecord>): TreeRecord => ({ visits: [], determinations: [], reviews: [], ...part });
+const byReview = (of: string, taxon: string, on = of) =>
+  given(on, taxon, { id: `rd-${of}-${on}`, source: 'review', visitId: `v-${of}`, at: `${on}T18:00:00.000Z` });
 
 describe('the name that stands', () => {
   const first = given('2024-06-01', 'Acer rubrum');
   it('a visit that only looks the tree over takes no name away', () => {
-    const record = tree({ determinations: [first, given('2026-06-01', null)], reviews: [confirm('2024-06-01')] });
+    const record = tree({ determinations: [first, given('2026-06-01', null)], reviews: [review('2024-06-01')] });
     expect(derive(record)).toMatchObject({ taxon: 'Acer rubrum', level: 'species', standing: 'confirmed' });
   });
   it.each([
@@ -36,18 +21,12 @@ describe('the name that stands', () => {
     ['the family', given('2026-06-01', 'Sapindaceae', { level: 'family' })],
     ['the same with less surety', given('2026-06-01', 'Acer rubrum', { level: 'cf. species' })],
   ])('%s says less and leaves it', (_words, next) => {
-    expect(derive(tree({ determinations: [first, next], reviews: [confirm('2024-06-01')] }))).toMatchObject({
-      taxon: 'Acer rubrum',
-      level: 'species',
-      standing: 'confirmed',
-    });
+    for (const reviews of [[], [review('2024-06-01')]])
+      expect(derive(tree({ determinations: [first, next], reviews }))).toMatchObject({ taxon: 'Acer rubrum', level: 'species' });
   });
-  it('another name is proposed anew, at any level', () => {
+  it('another name is proposed anew, at any level, while nobody has settled one', () => {
     for (const other of ['Acer saccharinum', 'Platanus'])
-      expect(derive(tree({ determinations: [first, given('2026-06-01', other)], reviews: [confirm('2024-06-01')] }))).toMatchObject({
-        taxon: other,
-        standing: 'proposed',
-      });
+      expect(derive(tree({ determinations: [first, given('2026-06-01', other)] }))).toMatchObject({ taxon: other, standing: 'proposed' });
   });
   it('what only a list says gives way to whatever a visit saw, but not to nothing', () => {
     const listed = given('2020-01-01', 'Acer rubrum', { source: 'import', visitId: null });
@@ -57,26 +36,11 @@ describe('the name that stands', () => {
       standing: 'imported',
     });
   });
-  it('given again it stays confirmed; a question is answered by giving it again', () => {
-    const again = given('2026-06-01', 'Acer rubrum');
-    expect(derive(tree({ determinations: [first, again], reviews: [confirm('2024-06-01')] })).standing).toBe('confirmed');
-    const questioned = tree({ determinations: [first], reviews: [confirm('2024-06-01', 'question')] });
-    expect(derive(questioned).standing).toBe('questioned');
-    expect(derive({ ...questioned, determinations: [first, again] }).standing).toBe('proposed');
-    expect(
-      derive(tree({ determinations: [first, again], reviews: [confirm('2024-06-01'), confirm('2026-06-01', 'question')] })).standing,
-    ).toBe('questioned');
-  });
-  it('an overturned name given again is no more than proposed', () => {
-    const record = tree({
-      determinations: [
-        first,
-        given('2024-06-02', 'Acer saccharinum', { source: 'review', visitId: 'v-2024-06-01' }),
-        given('2026-06-01', 'Acer rubrum'),
-      ],
-      reviews: [confirm('2024-06-01', 'overturn')],
-    });
-    expect(derive(record)).toMatchObject({ taxon: 'Acer rubrum', standing: 'proposed' });
+  it('a question is answered by giving the name again, after it', () => {
+    const asked = tree({ determinations: [first], reviews: [review('2024-06-01', 'question')] });
+    expect(derive(asked).standing).toBe('questioned');
+    expect(derive({ ...asked, determinations: [first, given('2026-06-01', 'Acer rubrum')] }).standing).toBe('proposed');
+    expect(derive({ ...asked, determinations: [given('2024-05-01', 'Acer rubrum'), first] }).standing).toBe('questioned');
   });
   it('a tree nobody could name is unnamed', () =>
     expect(derive(tree({ determinations: [given('2026-06-01', null)] })).standing).toBe('unnamed'));
@@ -90,42 +54,70 @@ describe('the name that stands', () => {
       }),
     );
   });
-  it('does not hang on the order of the record', () => {
-    const all = [first, given('2025-06-01', 'Acer'), given('2025-07-01', 'Platanus'), given('2026-06-01', null)];
-    fc.assert(
-      fc.property(fc.shuffledSubarray(all, { minLength: all.length }), (names) => expect(standingName(names)?.taxon).toBe('Platanus')),
-    );
-  });
 });
 
-describe('the condition that stands', () => {
-  const sick = visit('2025-06-01', {
-    vigour: { band: 'strained' },
-    soundness: { band: 'serious weakness' },
-    hiddenDecay: { band: 'likely' },
+describe('a review settles a name, and only a review undoes it', () => {
+  const first = given('2024-06-01', 'Acer rubrum');
+  it('its word is taken also where it is wider: overturned to the genus, the tree is held to be the genus', () => {
+    const record = tree({ determinations: [first, byReview('2024-06-01', 'Acer')], reviews: [review('2024-06-01', 'overturn')] });
+    expect(derive(record)).toMatchObject({ taxon: 'Acer', level: 'genus', standing: 'overturned' });
   });
-  it('a visit that judged nothing hides nothing', () => {
-    const measured = visit('2026-06-01', {
-      vigour: { band: 'thriving' },
-      soundness: { band: 'not judged' },
-      hiddenDecay: { band: 'not judged' },
+  it.each([
+    ['confirmed', [first], [review('2024-06-01')], 'Acer rubrum'],
+    ['overturned', [first, byReview('2024-06-01', 'Platanus × acerifolia')], [review('2024-06-01', 'overturn')], 'Platanus × acerifolia'],
+  ] as const)('once %s it stays whatever a later visit says, and that is told', (settled, determinations, reviews, name) => {
+    const other = given('2026-06-01', 'Acer saccharum');
+    const contested = tree({ determinations: [...determinations, other], reviews: [...reviews] });
+    expect(derive(contested)).toMatchObject({ taxon: name, standing: 'contested' });
+    expect(derive({ ...contested, determinations: [...determinations, given('2026-06-01', name)] })).toMatchObject({ standing: settled });
+    expect(derive({ ...contested, reviews: [...reviews, review('2026-06-01')] })).toMatchObject({
+      taxon: 'Acer saccharum',
+      standing: 'confirmed',
     });
-    expect(derive(tree({ visits: [sick, measured] }))).toMatchObject({
-      vigour: 'thriving',
-      soundness: 'serious weakness',
-      hiddenDecay: 'likely',
-      lastVisitOn: '2026-06-01',
+  });
+  it('an amendment of the visit does not take the reviewer’s name with it', () => {
+    const visits = [
+      visit('2024-06-01'),
+      visit('2024-06-01', { id: 'v-amended', amends: 'v-2024-06-01', finishedAt: '2024-07-01T10:00:00.000Z' }),
+    ];
+    const record = tree({
+      visits,
+      determinations: [
+        first,
+        byReview('2024-06-01', 'Platanus × acerifolia', '2024-06-10'),
+        given('2024-07-01', 'Acer saccharum', { visitId: 'v-amended' }),
+      ],
+      reviews: [review('2024-06-01', 'overturn', '2024-06-10')],
     });
+    expect(derive(record)).toMatchObject({ taxon: 'Platanus × acerifolia', standing: 'contested' });
   });
-  it('the visit that judged last is found for each scale, the newest where none did', () => {
-    const visits = ['strained', null, 'not judged'].map((band, i) => ({ id: i, judgement: band === null ? {} : { vigour: { band } } }));
-    expect(newestJudging([...visits].reverse(), 'vigour')?.id).toBe(0);
-    expect(newestJudging(visits, 'soundness')?.id).toBe(0);
-    expect(newestJudging([], 'vigour')).toBeUndefined();
+  it('a question about a confirmed name is open until a visit gives it again; about a name put aside it opens nothing', () => {
+    const asked = [review('2024-06-01'), review('2024-06-01', 'question', '2025-06-01')];
+    expect(derive(tree({ determinations: [first], reviews: asked }))).toMatchObject({ taxon: 'Acer rubrum', standing: 'questioned' });
+    const aside = [first, given('2026-06-01', 'Platanus')];
+    const reviews = [review('2024-06-01'), review('2026-06-01', 'question', '2026-06-02')];
+    expect(derive(tree({ determinations: aside, reviews }))).toMatchObject({ taxon: 'Acer rubrum', standing: 'confirmed' });
   });
-  it('a tree nobody ever judged says so', () =>
-    expect(derive(tree({ visits: [visit('2026-06-01', { soundness: { band: 'not judged' } })] }))).toMatchObject({
-      soundness: 'not judged',
-      vigour: null,
-    }));
+  it('the newest review that settles has the word', () => {
+    const record = tree({
+      determinations: [first, byReview('2024-06-01', 'Acer', '2024-06-02')],
+      reviews: [review('2024-06-01', 'overturn', '2024-06-02'), review('2024-06-01', 'confirm', '2024-08-01')],
+    });
+    expect(derive(record)).toMatchObject({ taxon: 'Acer rubrum', standing: 'confirmed' });
+  });
+  it('does not hang on the order of the record', () => {
+    const all = [first, given('2025-06-01', 'Acer'), given('2025-07-01', 'Platanus'), given('2026-06-01', null)];
+    const reviews = [review('2024-06-01'), review('2025-07-01', 'question', '2025-08-01')];
+    fc.assert(
+      fc.property(fc.shuffledSubarray(all, { minLength: all.length }), fc.shuffledSubarray(reviews, { minLength: 0 }), (names, said) =>
+        expect(standingNameOf(names, said, [])).toEqual(
+          standingNameOf(
+            all,
+            [...said].sort((a, b) => a.at.localeCompare(b.at)),
+            [],
+          ),
+        ),
+      ),
+    );
+  });
 });

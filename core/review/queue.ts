@@ -1,42 +1,60 @@
-import type { TreeBrief, VisitView } from '../contracts/api';
-import type { District } from '../knowledge';
+import { REPORT_FROM } from '../judging/assess';
+import type { QueueItem, TreeBrief, VisitView } from '../contracts/api';
+import type { District, Library } from '../knowledge';
+import type { Judgement } from '../record/judgement';
 
-const SETTLED = ['confirmed', 'overturned'];
-
-/** How much a visit needs a second pair of eyes, and why, in words. Higher first. Weights are our own. */
+const SETTLED: readonly TreeBrief['standing'][] = ['confirmed', 'overturned'];
+const BY_SOUNDNESS: Partial<Record<Judgement['ruled']['soundness'], number>> = { 'act first': 10, 'serious weakness': 6 };
+const BY_RISK: Partial<Record<NonNullable<Judgement['ruled']['risk']>, number>> = { extreme: 10, high: 6, moderate: 2 };
+/**
+ * How much a visit needs a second pair of eyes, and why, in words. Higher first. It is weighed by what the rules say, whatever the
+ * person overruled: their milder word adds to it and takes nothing away. Weights are our own.
+ */
 export function reviewWeight(
-  visit: Pick<VisitView, 'name' | 'judgement' | 'record'>,
+  library: Pick<Library, 'agents' | 'taxa'>,
+  visit: Pick<VisitView, 'name' | 'look' | 'judgement' | 'differs'>,
   tree: Pick<TreeBrief, 'standing' | 'siteKind'>,
   earlierNames: readonly (string | null)[],
   district?: District,
-): { weight: number; why: string[] } {
+): Pick<QueueItem, 'weight' | 'why'> {
   let weight = 1;
-  const why: string[] = [];
-  const add = (n: number, reason: string) => {
+  const why: QueueItem['why'] = [];
+  const add = (n: number, says: string, reveals = false) => {
+    if (n === 0) return;
     weight += n;
-    why.push(reason);
+    why.push({ says, reveals });
   };
-  const band = (scale: string) => (visit.judgement[scale] as { band?: string } | undefined)?.band;
-  const soundness = band('soundness');
-  if (soundness === 'act first') add(10, 'act first');
-  else if (soundness === 'serious weakness') add(6, 'serious weakness');
-  if (band('hiddenDecay') === 'likely') add(3, 'hidden decay likely');
-  if (band('vigour') === 'failing') add(3, 'vigour failing');
-  const name = visit.name;
+  const { judgement, name } = visit;
+  const { ruled } = judgement;
+  add(BY_SOUNDNESS[ruled.soundness] ?? 0, ruled.soundness);
+  add(BY_RISK[ruled.risk ?? 'low'] ?? 0, `field screening ${ruled.risk}`);
+  if (ruled.hiddenDecay === 'likely') add(3, 'hidden decay likely');
+  if (ruled.vigour === 'failing' || ruled.vigour === 'dead') add(3, `vigour ${ruled.vigour}`);
+  for (const one of judgement.overruled.filter((o) => o.milder)) add(5, `a milder word than the rules': ${one.from} to ${one.to}`, true);
+  for (const { agent, name: called, probability } of judgement.agents) {
+    if (probability >= REPORT_FROM && library.agents.find((a) => a.id === agent)?.reportable)
+      add(4, `${called}, to be reported, may be behind it`, true);
+  }
+  if (visit.differs.some(({ what }) => what === 'soundness' || what === 'risk'))
+    add(4, 'the device, without the whole record, judged otherwise');
   if (tree.standing === 'questioned') add(4, 'questioned before');
+  if (tree.standing === 'contested') add(5, 'says otherwise than an earlier review', true);
   if (!name?.taxon) {
     // A visit that only looked the tree over leaves a name that is settled alone.
     if (!SETTLED.includes(tree.standing)) add(3, 'no name given');
   } else {
     if (!name.confirmed) add(2, 'name not confirmed by the rule');
-    if (name.probability < 0.8) add(2, `only ${Math.round(name.probability * 100)} % sure`);
+    if (visit.look.observations.length === 0) add(2, 'named without marks');
+    // Less likely than a name drawn blind: it was written down against what was seen.
+    else if (name.probability < 1 / library.taxa.length) add(2, 'named against the marks', true);
+    else if (name.probability < 0.8) add(2, `only ${Math.max(1, Math.round(name.probability * 100))} % sure`);
     const before = earlierNames.filter((n): n is string => n !== null && n !== name.taxon);
-    if (before.length > 0) add(5, `was called ${before[0]} before`);
-    if (district?.lists.rare.includes(name.taxon)) add(2, 'on the rare list');
-    if (district?.lists.invasive.includes(name.taxon)) add(2, 'on the invasive list');
+    if (before.length > 0) add(5, `was called ${before[0]} before`, true);
+    if (district?.lists.rare.includes(name.taxon)) add(2, 'on the rare list', true);
+    if (district?.lists.invasive.includes(name.taxon)) add(2, 'on the invasive list', true);
   }
-  const percent = (visit.judgement.lookedAt as { percent?: number } | undefined)?.percent ?? 0;
+  const { percent } = judgement.lookedAt;
   if (percent < 50) add(1, `${percent} % looked at`);
-  if (why.length === 0) why.push('routine second look');
+  if (why.length === 0) why.push({ says: 'routine second look', reveals: false });
   return { weight, why };
 }

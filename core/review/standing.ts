@@ -1,33 +1,62 @@
-import { NOT_JUDGED, type Scale } from '../condition';
+import type { NameStanding, VisitView } from '../contracts/api';
+import { NOT_JUDGED, type Scale } from '../record/judgement';
 
-const STANDING: Record<string, string> = {
+const STANDING: Record<NameStanding, string> = {
   unnamed: 'No name yet',
   imported: 'From the town list, not checked',
   proposed: 'Proposed, waits for a second look',
   confirmed: 'Confirmed by a second look',
   questioned: 'Questioned in review',
   overturned: 'Corrected in review',
+  contested: 'Settled in review, and a later visit says otherwise',
 };
 
 /** How a name stands, in words. */
-export const standingWords = (standing: string): string => STANDING[standing] ?? standing;
+export const standingWords = (standing: NameStanding): string => STANDING[standing];
 
-/** The word a judgement gives on a scale, or null where it has none. */
-export function bandOf(judgement: Record<string, unknown>, scale: Scale): string | null {
-  const word = (judgement[scale] as { band?: unknown } | undefined)?.band;
-  return typeof word === 'string' ? word : null;
+type Dated = Pick<VisitView, 'id' | 'finishedAt' | 'amends'> & { look: Pick<VisitView['look'], 'day'> };
+
+/** Visits in the order in which they were made: by their day, then the moment they ended, then their id. */
+export const byDay = <V extends Dated>(visits: readonly V[]): V[] =>
+  [...visits].sort((a, b) => a.look.day.localeCompare(b.look.day) || a.finishedAt.localeCompare(b.finishedAt) || a.id.localeCompare(b.id));
+
+/** The visit that a chain of amendments goes back to. */
+export function rootOf(visit: Pick<VisitView, 'id' | 'amends'>, all: ReadonlyMap<string, Pick<VisitView, 'id' | 'amends'>>): string {
+  const passed = new Set([visit.id]);
+  let at = visit;
+  while (at.amends !== null && !passed.has(at.amends)) {
+    const next = all.get(at.amends);
+    if (!next) return at.amends;
+    passed.add(next.id);
+    at = next;
+  }
+  return at.id;
+}
+
+/**
+ * Visits that stand, in the order in which they were made: of a visit and its amendments, also of amendments of amendments, and of
+ * two that amend the same, the one that was written last.
+ */
+export function standingVisits<V extends Dated>(visits: readonly V[]): V[] {
+  const all = new Map(visits.map((visit) => [visit.id, visit]));
+  const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
+  const standing = new Map<string, V>();
+  for (const visit of visits) {
+    if (amended.has(visit.id)) continue;
+    const root = rootOf(visit, all);
+    const held = standing.get(root);
+    const later = !held || visit.finishedAt > held.finishedAt || (visit.finishedAt === held.finishedAt && visit.id > held.id);
+    if (later) standing.set(root, visit);
+  }
+  return byDay([...standing.values()]);
 }
 
 /**
  * The newest visit that judged a scale; the newest of all where none did. One that did not look says nothing of it, so what was
  * judged before still stands.
- * @param visits that stand, newest first
+ * @param visits that stand, oldest first
  */
-export const newestJudging = <V extends { judgement: Record<string, unknown> }>(visits: readonly V[], scale: Scale): V | undefined =>
-  visits.find(({ judgement }) => ![null, NOT_JUDGED].includes(bandOf(judgement, scale))) ?? visits[0];
-
-/** Visits that stand: an amended one gives way to the one that amends it. The order is kept. */
-export function standingVisits<V extends { id: string; amends: string | null }>(visits: readonly V[]): V[] {
-  const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
-  return visits.filter((visit) => !amended.has(visit.id));
-}
+export const newestJudging = <V extends { judgement: Record<Scale, { band: string }> }>(
+  visits: readonly V[],
+  scale: Scale,
+): V | undefined => visits.findLast(({ judgement }) => judgement[scale].band !== NOT_JUDGED) ?? visits.at(-1);

@@ -1,13 +1,14 @@
-import { assess, assessRequest, toAssessInput } from '../condition';
-import { EMPTY_RECORD, type TreeDetail, type VisitView } from '../contracts';
+import { assess } from '../judging/assess';
+import { assessRequest, toAssessInput } from '../judging/request';
+import { emptyLook } from '../record/look';
+import { type TreeDetail, type VisitView } from '../contracts/api';
 import { ZONES } from '../knowledge';
-import { standingVisits, standingWords } from '../review';
 import { testLibrary } from '../testing/library';
-import { sheetOf, type SheetBlock } from '.';
+import { sheetOf, type SheetBlock } from './sheet';
 
 const ID = '01976a00-0000-7000-8000-000000000001';
 const visit = (n: number, date: string, opening: number, part: Partial<VisitView> = {}): VisitView => {
-  const signs = [{ id: 'cavity', zone: 'stem-se' as const, opening, height: 1.4 }];
+  const signs = [{ id: 'cavity', zone: 'stem-se' as const, key: `cavity-${n}`, opening, height: 1.4 }];
   const request = assessRequest.parse({
     taxon: 'Celtis occidentalis',
     date,
@@ -24,8 +25,8 @@ const visit = (n: number, date: string, opening: number, part: Partial<VisitView
     finishedAt: `${date}T09:20:00.000Z`,
     timeZone: 'UTC',
     libraryVersion: 'x',
-    record: {
-      ...EMPTY_RECORD,
+    look: {
+      ...emptyLook(date),
       looked: ZONES.filter((z) => z !== 'stem-w'),
       blocked: [{ zone: 'stem-w', why: 'hedge' }],
       signs,
@@ -33,7 +34,9 @@ const visit = (n: number, date: string, opening: number, part: Partial<VisitView
       note: 'Bus stop beneath.',
     },
     name: null,
-    judgement: JSON.parse(JSON.stringify(assess(testLibrary, toAssessInput(testLibrary, request)))) as Record<string, unknown>,
+    judgement: assess(testLibrary, toAssessInput(testLibrary, request)),
+    judgedWith: 'x',
+    differs: [],
     amends: null,
     ...part,
   };
@@ -57,6 +60,7 @@ const tree = (part: Partial<TreeDetail> = {}): TreeDetail => ({
   soundness: 'serious weakness',
   hiddenDecay: 'likely',
   seenPercent: 94,
+  risk: null,
   dueOn: '2026-12-01',
   dueBecause: 'soundness: serious weakness',
   lastVisitOn: '2026-06-01',
@@ -134,13 +138,7 @@ describe('the sheet of one tree', () => {
     expect(sheetOf(testLibrary, tree({ level: 'cf. species' }), '').name).toBe('cf. Celtis occidentalis'));
 });
 
-describe('which visits stand', () => {
-  it('an amended one gives way, through a chain as well, and the order is kept', () => {
-    const of = (id: string, amends: string | null) => ({ id, amends });
-    expect(standingVisits([of('c', 'b'), of('b', 'a'), of('a', null), of('x', null)]).map((v) => v.id)).toEqual(['c', 'x']);
-    expect(standingVisits([])).toEqual([]);
-  });
-  it('a standing the words do not know is said as it is', () => expect(standingWords('lost')).toBe('lost'));
+describe('what stands of older visits', () => {
   it('a scale the last visit did not judge keeps the older word, with its day', () => {
     const measuredOnly = visit(3, '2026-11-01', 0.14);
     measuredOnly.judgement = { ...measuredOnly.judgement, vigour: { band: 'not judged', reasons: [], statements: [] } };

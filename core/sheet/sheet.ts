@@ -1,23 +1,18 @@
-import {
-  BANDS,
-  capital,
-  changesOver,
-  listed,
-  lookOf,
-  OCCUPANCY_WORDS,
-  overruledWords,
-  signLabel,
-  signWords,
-  TARGET_WORDS,
-  zoneWords,
-  type Assessment,
-  type Change,
-} from '../condition';
-import type { SignSeen, TreeDetail, VisitView } from '../contracts';
-import { plateLeaf, type Figure } from '../figures';
+import type { Change, Scale } from '../record/judgement';
+import { BANDS } from '../judging/scales/bands';
+import { capital, listed } from '../words/listed';
+import { changesOver } from '../history/change';
+import { OCCUPANCY_WORDS, signLabel, signWords, TARGET_WORDS } from '../words/words';
+import { overruledWords } from '../judging/overrule/overrule';
+import { zoneWords } from '../words/zones';
+import type { SignSeen } from '../record/sign';
+import type { TreeDetail, VisitView } from '../contracts/api';
+import { plateLeaf } from '../figures/plate';
+import { type Figure } from '../figures/shape';
 import type { Library, Zone } from '../knowledge';
-import type { UnitSystem } from '../measure';
-import { namesThatCount, newestJudging, standingName, standingVisits, standingWords } from '../review';
+import type { UnitSystem } from '../units/lengths';
+import { standingNameOf } from '../review/name';
+import { newestJudging, standingVisits, standingWords } from '../review/standing';
 
 /** A part of the sheet, in the order it is printed. */
 export type SheetBlock =
@@ -58,8 +53,8 @@ const inches = (m: number) => `${(m / 0.0254).toFixed(1)} in`;
 
 /** The newest measurement of a kind over the visits, with its day. */
 function newest<K extends 'dbh' | 'height' | 'crownBase' | 'crownSpread'>(visits: readonly VisitView[], key: K) {
-  const visit = visits.find((v) => v.record.measurements[key]);
-  const value = visit?.record.measurements[key];
+  const visit = visits.findLast((v) => v.look.measurements[key]);
+  const value = visit?.look.measurements[key];
   return visit && value ? { value, visit } : null;
 }
 
@@ -73,7 +68,7 @@ function facts(tree: TreeDetail, visits: readonly VisitView[]): { label: string;
   const metres = (m: number) => `${m.toFixed(1)} m`;
   return [
     {
-      label: dbh ? `Diameter at ${dbh.visit.record.measurements.breastHeight ?? 1.3} m` : 'Diameter',
+      label: dbh ? `Diameter at ${dbh.visit.look.measurements.breastHeight ?? 1.3} m` : 'Diameter',
       value: dbh ? `${cm(dbh.value.m)}${pm(dbh.value.plusMinus, cm)} (${inches(dbh.value.m)})` : 'not measured',
     },
     {
@@ -87,15 +82,16 @@ function facts(tree: TreeDetail, visits: readonly VisitView[]): { label: string;
   ];
 }
 
-function scale(visits: readonly VisitView[], key: keyof typeof BANDS, label: string): SheetBlock {
-  const visit = newestJudging(visits, key);
-  const judged = (visit?.judgement as unknown as Assessment)[key];
-  const rank = BANDS[key].indexOf(judged.band);
+function scale(last: VisitView, visits: readonly VisitView[], key: Scale, label: string): SheetBlock {
+  const visit = newestJudging(visits, key) ?? last;
+  const judged = visit.judgement[key];
+  const bands: readonly string[] = BANDS[key];
+  const rank = bands.indexOf(judged.band);
   return {
     kind: 'scale',
-    label: visit === visits[0] ? label : `${label}, judged ${visit?.finishedAt.slice(0, 10) ?? ''}`,
+    label: visit === last ? label : `${label}, judged ${visit.look.day}`,
     band: capital(judged.band),
-    bands: BANDS[key],
+    bands,
     rank: rank < 0 ? null : rank,
     reasons: judged.reasons.slice(0, MOST_REASONS),
   };
@@ -103,30 +99,33 @@ function scale(visits: readonly VisitView[], key: keyof typeof BANDS, label: str
 
 /** What the last visit judged, as blocks. */
 function judged(library: Library, visit: VisitView, visits: readonly VisitView[], units: UnitSystem): SheetBlock[] {
-  const judgement = visit.judgement as unknown as Assessment;
-  const { record } = visit;
-  const changes = changesOver(library, visits.map(lookOf), units).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
+  const { judgement, look } = visit;
+  const changes = changesOver(
+    library,
+    visits.map((v) => v.look),
+    units,
+  ).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
   return [
-    { kind: 'heading', words: `The last look: ${visit.by.name}, ${visit.finishedAt.slice(0, 10)}` },
+    { kind: 'heading', words: `The last look: ${visit.by.name}, ${look.day}` },
     {
       kind: 'plan',
-      seen: record.looked,
-      blocked: record.blocked.map((b) => b.zone),
-      signs: record.signs,
-      legend: record.signs.map(
+      seen: look.looked,
+      blocked: look.blocked.map((b) => b.zone),
+      signs: look.signs,
+      legend: look.signs.map(
         (sign) => `${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}${signWords(sign, units) ? `: ${signWords(sign, units)}` : ''}`,
       ),
     },
-    scale(visits, 'vigour', 'Vigour'),
-    scale(visits, 'soundness', 'Soundness'),
-    scale(visits, 'hiddenDecay', 'Hidden decay'),
+    scale(visit, visits, 'vigour', 'Vigour'),
+    scale(visit, visits, 'soundness', 'Soundness'),
+    scale(visit, visits, 'hiddenDecay', 'Hidden decay'),
     // Before anybody steps in, so before anything else is read.
     { kind: 'heading', words: 'Cautions' },
     { kind: 'caution', words: judgement.cautions },
     { kind: 'heading', words: 'The note' },
     { kind: 'text', words: judgement.note },
-    ...(record.note ? [{ kind: 'text', words: `Beside it: ${record.note}` } as const] : []),
-    ...(judgement.overruled ?? []).map((one): SheetBlock => ({ kind: 'text', words: overruledWords(one) })),
+    ...(look.note ? [{ kind: 'text', words: `Beside it: ${look.note}` } as const] : []),
+    ...judgement.overruled.map((one): SheetBlock => ({ kind: 'text', words: overruledWords(one) })),
     { kind: 'heading', words: `What was not seen (${judgement.lookedAt.percent} % of the zones were)` },
     {
       kind: 'text',
@@ -162,9 +161,9 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
  */
 export function sheetOf(library: Library, tree: TreeDetail, commonName: string, units: UnitSystem = 'metric'): Sheet {
   const visits = standingVisits(tree.visits);
-  const last = visits[0];
+  const last = visits.at(-1);
   const taxon = library.taxa.find((t) => t.name === tree.taxon);
-  const given = standingName(namesThatCount(tree.determinations, tree.visits));
+  const given = standingNameOf(tree.determinations, tree.reviews, tree.visits).named;
   return {
     tag: tree.tag,
     place: tree.place,

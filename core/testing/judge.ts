@@ -1,5 +1,7 @@
+import { type Judgement } from '../record/judgement';
 // One look at one tree, judged; a test says only what differs from the usual.
-import { assess, assessRequest, toAssessInput, type Assessment } from '../condition';
+import { assess } from '../judging/assess';
+import { assessRequest, toAssessInput } from '../judging/request';
 import { ZONES } from '../knowledge';
 import { testLibrary } from './library';
 
@@ -12,7 +14,7 @@ export const cm = (value: number) => ({ value, unit: 'cm' });
 const districtOf = (id: string) => testLibrary.districts.find((d) => d.id === id);
 
 /** A grown tree in July, not named and not looked at unless the request says so. */
-export const judge = (request: Request = {}, district = 'quillhaven'): Assessment =>
+export const judge = (request: Request = {}, district = 'quillhaven'): Judgement =>
   assess(
     testLibrary,
     toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', ...request })),
@@ -20,4 +22,4 @@ export const judge = (request: Request = {}, district = 'quillhaven'): Assessmen
   );
 
 /** A grown red oak in July of which every part was looked at. */
-export const judgeOak = (request: Request = {}): Assessment => judge({ taxon: 'Quercus rubra', looked: ALL, ...request });
+export const judgeOak = (request: Request = {}): Judgement => judge({ taxon: 'Quercus rubra', looked: ALL, ...request });

@@ -1,5 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
-import { Refusal, type ProblemDetails } from '@dendrix/core/contracts';
+import { ConnectionError, DatabaseError, TimeoutError, UniqueConstraintError } from 'sequelize';
+import { Refusal } from '@dendrix/core/problem';
+import { type ProblemDetails } from '@dendrix/core/contracts';
 
 /** An answer that is not what was asked for, with a sentence a crew member understands. */
 export class HttpProblem extends Error {
@@ -17,6 +19,33 @@ export const notFound = (what: string) => new HttpProblem(404, 'Not found', `${w
 
 const TYPE = 'about:blank';
 
+/** What MariaDB says when a value does not fit, by its number: the sentence, and whether sending it again may help. */
+const DATABASE: Record<number, { status: number; title: string; detail: string }> = {
+  // Data too long, out of range, incorrect value, invalid JSON text, check constraint.
+  1406: { status: 422, title: 'Not understood', detail: 'Something in it is longer than can be kept.' },
+  1264: { status: 422, title: 'Not understood', detail: 'A number in it is larger than can be kept.' },
+  1366: { status: 422, title: 'Not understood', detail: 'Something in it cannot be kept as it is written.' },
+  1153: { status: 413, title: 'Too large', detail: 'What was sent is too large.' },
+  1452: { status: 409, title: 'Not there', detail: 'Something this refers to is not here any more; load it again.' },
+  1451: { status: 409, title: 'In use', detail: 'Something else refers to this, so it stays.' },
+};
+const AWAY = {
+  status: 503,
+  title: 'Away for a moment',
+  detail: 'The database cannot be reached. What you entered is kept on your device; it is tried again.',
+};
+
+/** What an error of the database means to the person; null where it is none. */
+function ofDatabase(error: unknown): { status: number; title: string; detail: string } | null {
+  if (error instanceof ConnectionError || error instanceof TimeoutError) return AWAY;
+  if (error instanceof UniqueConstraintError)
+    return { status: 409, title: 'Already there', detail: 'Something is kept under this name or id already.' };
+  if (!(error instanceof DatabaseError)) return null;
+  const { errno, code } = error.original as { errno?: number; code?: string };
+  if (code === 'ER_SOCKET_UNEXPECTED_CLOSE' || code === 'ECONNRESET' || code === 'ER_GET_CONNECTION_TIMEOUT') return AWAY;
+  return DATABASE[errno ?? 0] ?? null;
+}
+
 function detailsOf(error: unknown): ProblemDetails {
   if (error instanceof HttpProblem) {
     return { type: TYPE, title: error.title, status: error.status, detail: error.message, ...(error.path ? { path: error.path } : {}) };
@@ -24,8 +53,12 @@ function detailsOf(error: unknown): ProblemDetails {
   if (error instanceof Refusal) {
     return { type: TYPE, title: 'Not understood', status: 422, detail: error.message, ...(error.path ? { path: error.path } : {}) };
   }
+  const database = ofDatabase(error);
+  if (database) return { type: TYPE, ...database };
   const status = (error as { status?: unknown }).status;
   if (status === 413) return { type: TYPE, title: 'Too large', status: 413, detail: 'What was sent is too large.' };
+  if (status === 415)
+    return { type: TYPE, title: 'Not understood', status: 415, detail: 'What was sent is packed in a way that is not understood here.' };
   if (typeof status === 'number' && status >= 400 && status < 500) {
     return { type: TYPE, title: 'Not understood', status, detail: 'What was sent is not JSON that can be read.' };
   }
@@ -37,11 +70,15 @@ function detailsOf(error: unknown): ProblemDetails {
   };
 }
 
+/** Seconds after which what is busy or away may be asked again. */
+const RETRY_AFTER = '2';
+
 /** Turns every error into problem+json (RFC 9457). */
 export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
   if (response.headersSent) return next(error);
   const details = detailsOf(error);
   if (details.status >= 500) request.log?.error({ err: error }, 'request failed');
+  if (details.status === 503) response.set('Retry-After', RETRY_AFTER);
   response.status(details.status).type('application/problem+json').send(JSON.stringify(details));
 };
 

@@ -2,40 +2,59 @@
 import type { Server } from 'node:http';
 import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
-import { QueryTypes, type Sequelize } from 'sequelize';
+import { randomBytes } from 'node:crypto';
+import type { Sequelize } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { testLibrary } from '../../core/testing/library';
-import { identify, identifyRequest } from '@dendrix/core/identify';
-import { assess, assessRequest, toAssessInput } from '@dendrix/core/condition';
-import { EMPTY_RECORD, type Role, type VisitSubmission } from '@dendrix/core/contracts';
-import { createApp } from '../app';
-import { connect } from '../db';
-import { migrate } from '../migrate';
-import { defineModels } from '../models';
-import { addAccount } from '../services/accounts';
-import type { World } from '../services/visits';
+import { identify, identifyRequest } from '@dendrix/core/naming';
+import { assess, assessRequest, toAssessInput } from '@dendrix/core/judging';
+import { emptyLook, SCHEMA, type VisitSubmission } from '@dendrix/core/record';
+import { type Role } from '@dendrix/core/contracts';
+import { createApp, type AppOptions } from '../app';
+import { connect } from '../db/connect';
+import { migrate } from '../db/migrate';
+import { defineModels } from '../db/models';
+import { addAccount } from '../accounts/service';
+import type { World } from '../world';
 
 export const TODAY = '2026-06-15';
 export const PASSWORD = 'a long enough password';
 
-/** Empties the test database and brings it to the newest schema. */
+/** Databases that tests made for themselves carry this in their name; no other is ever emptied. */
+const OURS = /^dendrix_test_[0-9a-f]+$/;
+
+/**
+ * Makes a database of its own on the MariaDB that the test run started, and brings it to the newest schema. It never touches one that
+ * it did not make: the server is the one whose data folder the run named, and the database has a name that nobody else gives.
+ */
 export async function freshDatabase(): Promise<Sequelize> {
-  const url = process.env.DATABASE_URL;
-  if (!url) throw new Error('The server tests need DATABASE_URL; npm test sets it to a MariaDB of its own.');
-  const sequelize = connect(url);
-  const tables = await sequelize.query<{ t: string }>(
-    'SELECT table_name AS t FROM information_schema.tables WHERE table_schema = DATABASE()',
-    { type: QueryTypes.SELECT },
-  );
-  // One connection for all of it, since the switch belongs to the session.
-  await sequelize.transaction(async (transaction) => {
-    await sequelize.query('SET FOREIGN_KEY_CHECKS = 0', { transaction });
-    for (const { t } of tables) await sequelize.query(`DROP TABLE \`${t}\``, { transaction });
-    await sequelize.query('SET FOREIGN_KEY_CHECKS = 1', { transaction });
-  });
+  const url = process.env.DENDRIX_TEST_DATABASE;
+  if (!url) throw new Error('The server tests need a MariaDB of their own; npm test starts one. DATABASE_URL is never used.');
+  const name = `dendrix_test_${randomBytes(6).toString('hex')}`;
+  const admin = connect(url);
+  await admin.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  await admin.close();
+  const own = new URL(url);
+  own.pathname = `/${name}`;
+  const sequelize = connect(own.href);
   defineModels(sequelize);
   await migrate(sequelize);
   return sequelize;
+}
+
+/** The address of a database that `freshDatabase` made, for a process of its own. */
+export function urlOf(sequelize: Sequelize): string {
+  const url = new URL(process.env.DENDRIX_TEST_DATABASE ?? '');
+  url.pathname = `/${sequelize.getDatabaseName()}`;
+  return url.href;
+}
+
+/** Takes away a database that `freshDatabase` made. */
+export async function dropDatabase(sequelize: Sequelize): Promise<void> {
+  const name = sequelize.getDatabaseName();
+  if (!OURS.test(name)) throw new Error(`${name} is no database that a test made`);
+  await sequelize.query(`DROP DATABASE ${name}`);
+  await sequelize.close();
 }
 
 export interface Answer {
@@ -110,7 +129,7 @@ const PEOPLE: readonly [string, Role][] = [
 ];
 
 /** Starts the service on a free port with one person of each role. */
-export async function startService(): Promise<Service> {
+export async function startService(more: Partial<Pick<AppOptions, 'clock'>> = {}): Promise<Service> {
   const sequelize = await freshDatabase();
   const world: World = {
     sequelize,
@@ -118,13 +137,13 @@ export async function startService(): Promise<Service> {
     now: () => new Date(`${TODAY}T12:00:00Z`),
     newId,
   };
-  for (const [login, role] of PEOPLE)
-    await addAccount({ id: newId(), name: `Test ${login}`, login, password: PASSWORD, role }, world.now());
+  for (const [login, role] of PEOPLE) await addAccount(world, { id: newId(), name: `Test ${login}`, login, password: PASSWORD, role });
   const server: Server = createApp({
     world,
     fonts: join(__dirname, '../../node_modules/@expo-google-fonts'),
     secret: 'test secret',
     limit: 100_000,
+    ...more,
   }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -142,7 +161,7 @@ export async function startService(): Promise<Service> {
     async stop() {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
-      await sequelize.close();
+      await dropDatabase(sequelize);
     },
   };
 }
@@ -176,22 +195,19 @@ export function aVisit(treeId: string, more: Partial<VisitSubmission> = {}): Vis
     toAssessInput(lib, assessRequest.parse({ taxon: named.level.name, date: TODAY, looked: ['stem-n'], signs: [] })),
   );
   return {
+    schema: SCHEMA,
     treeId,
     startedAt: `${TODAY}T09:00:00.000Z`,
     finishedAt: `${TODAY}T09:12:00.000Z`,
     timeZone: 'Atlantic/Azores',
     libraryVersion: lib.version,
-    record: {
-      ...EMPTY_RECORD,
+    units: 'metric',
+    look: {
+      ...emptyLook(TODAY),
       observations,
-      cannotSee: [],
       looked: ['stem-n'],
-      blocked: [],
-      signs: [],
       measurements: { dbh: { m: 0.42, entered: '42 cm' } },
       safety: ['traffic'],
-      specimens: [],
-      note: '',
     },
     name: {
       taxon: named.level.name,
@@ -201,8 +217,7 @@ export function aVisit(treeId: string, more: Partial<VisitSubmission> = {}): Vis
       probability: named.level.probability,
       why: named.confirmation.why,
     },
-    judgement: JSON.parse(JSON.stringify(judgement)),
-    comeBack: judgement.comeBack,
+    judgement,
     laterLooks: [],
     ...more,
   };

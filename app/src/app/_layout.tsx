@@ -12,3 +12,4 @@ export default function Layout() {
     </Providers>
   );
 }
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

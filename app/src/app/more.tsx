@@ -1,3 +1,4 @@
 import { More } from '@/features/more/More';
 
 export default More;
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

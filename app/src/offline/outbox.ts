@@ -1,82 +1,240 @@
-import { createStore, del, entries, set, update } from 'idb-keyval';
-import type { TreeSubmission, VisitSubmission, ReviewSubmission } from '@dendrix/core/contracts';
-import { ApiProblem, put, putPicture } from './api';
-import { dropPicture, keptPicture } from './pictures';
+import { anyVisitSubmission, upcastVisit, type TreeSubmission } from '@dendrix/core/record';
+import { ApiProblem, NoSignal, put, putPicture } from '../data/api';
+import { database, NOBODY } from './database';
+import { DraftElsewhere } from './drafts';
+import { asNew, heldBy, inSendingOrder, pauseAfter, UNTRIED, type NewParcel, type Parcel, type ParcelOf } from './parcel';
+import { keptPicture } from './pictures';
+import { tell } from './watch';
 
-/** Something that has still to reach the server. Its id was made here, so sending it twice is the same as once. */
-export type Parcel = { id: string; queuedAt: string; words: string; problem?: string } & (
-  | { kind: 'tree'; body: TreeSubmission }
-  | { kind: 'visit'; body: VisitSubmission }
-  | { kind: 'review'; body: ReviewSubmission }
-  | { kind: 'photo'; body: { visitId: string } }
-);
-
-const store = createStore('dendrix-outbox', 'parcels');
 const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/' } as const;
 
-type Listener = () => void;
-const listeners = new Set<Listener>();
-const tell = () => listeners.forEach((listener) => listener());
+/** Answers that mean: not now. Anything else from 400 on is a no that somebody has to mend. */
+const NOT_NOW: readonly number[] = [408, 425, 429, 500, 502, 503, 504];
 
-/** Calls back whenever the outbox changes. */
-export function watchOutbox(listener: Listener): () => void {
-  listeners.add(listener);
-  return () => void listeners.delete(listener);
-}
-
-/** What waits, oldest first. */
+/** What waits on this device, in the order in which it goes out. */
 export async function waiting(): Promise<Parcel[]> {
-  const all = await entries<string, Parcel>(store);
-  return all.map(([, parcel]) => parcel).sort((a, b) => a.queuedAt.localeCompare(b.queuedAt) || a.id.localeCompare(b.id));
+  return inSendingOrder(await (await database()).getAll('parcels'));
 }
 
 /** Puts something in the outbox; it is on the device once this resolves. */
-export async function enqueue(parcel: Parcel): Promise<void> {
-  await set(parcel.id, parcel, store);
+export async function enqueue(owner: string, parcel: NewParcel): Promise<void> {
+  await (await database()).put('parcels', asNew(parcel, owner));
   tell();
 }
 
-/** Takes something out without sending it. */
-export async function discard(id: string): Promise<void> {
-  await del(id, store);
+/**
+ * A visit leaves the drafts and enters the outbox with its pictures, in one step.
+ * @param rev the revision of the draft that is sent
+ * @throws DraftElsewhere where another tab wrote to it or sent it meanwhile: then nothing is queued
+ */
+export async function enqueueVisit(owner: string, visit: Extract<NewParcel, { kind: 'visit' }>, rev: number): Promise<void> {
+  const db = await database();
+  const { treeId, look } = visit.body;
+  const tx = db.transaction(['drafts', 'parcels'], 'readwrite');
+  const [kept, unsentTree] = await Promise.all([tx.objectStore('drafts').get([owner, treeId]), tx.objectStore('parcels').get(treeId)]);
+  if (kept?.draft.id !== visit.id || kept.rev !== rev) {
+    tx.abort();
+    await tx.done.catch(() => undefined);
+    throw new DraftElsewhere(kept?.draft.id === visit.id ? 'changed' : 'sent');
+  }
+  void tx.objectStore('parcels').put(asNew({ ...visit, after: unsentTree ? [treeId] : [] }, owner));
+  for (const photo of look.photos)
+    void tx.objectStore('parcels').put(
+      asNew(
+        {
+          id: photo.id,
+          kind: 'photo',
+          queuedAt: visit.queuedAt,
+          words: `Picture: ${visit.words}`,
+          body: { visitId: visit.id },
+          after: [visit.id],
+        },
+        owner,
+      ),
+    );
+  void tx.objectStore('drafts').delete([owner, treeId]);
+  await tx.done;
   tell();
+}
+
+/** What hangs on a parcel: the pictures of a visit, the visits of a tree and their pictures. */
+function hangingOn(id: string, all: readonly Parcel[]): Parcel[] {
+  const direct = all.filter((parcel) => parcel.after.includes(id));
+  return direct.flatMap((parcel) => [parcel, ...hangingOn(parcel.id, all)]);
+}
+
+/** Throws a parcel away, with all that hangs on it and its pictures. @returns how many parcels went */
+export async function discard(id: string): Promise<number> {
+  const db = await database();
+  const tx = db.transaction(['parcels', 'pictures'], 'readwrite');
+  const all = await tx.objectStore('parcels').getAll();
+  const gone = [...all.filter((parcel) => parcel.id === id), ...hangingOn(id, all)];
+  for (const parcel of gone) {
+    void tx.objectStore('parcels').delete(parcel.id);
+    if (parcel.kind === 'photo') void tx.objectStore('pictures').delete(parcel.id);
+  }
+  await tx.done;
+  tell();
+  return gone.length;
+}
+
+/** Sends a refused parcel once more as it is. */
+export async function tryAgain(id: string): Promise<void> {
+  const db = await database();
+  const tx = db.transaction('parcels', 'readwrite');
+  const parcel = await tx.store.get(id);
+  if (parcel) await tx.store.put({ ...parcel, ...UNTRIED });
+  await tx.done;
+  tell();
+}
+
+/** A refused tree with what was mended, such as another tag; it waits again, and with it what hangs on it. */
+export async function mendTree(id: string, mended: Partial<TreeSubmission>): Promise<void> {
+  const db = await database();
+  const tx = db.transaction('parcels', 'readwrite');
+  const parcel = await tx.store.get(id);
+  if (parcel?.kind === 'tree')
+    await tx.store.put({
+      ...parcel,
+      words: mended.tag ? `New tree ${mended.tag}` : parcel.words,
+      body: { ...parcel.body, ...mended },
+      ...UNTRIED,
+    });
+  await tx.done;
+  tell();
+}
+
+/**
+ * Opens a visit again that the server refused: it leaves the outbox and is a draft once more, with its pictures.
+ * @param freshId the id it goes on under where its own is taken by another visit
+ * @returns the tree it is of
+ * @throws Error with a sentence where another visit to that tree is being made
+ */
+export async function reopenVisit(id: string, freshId: string): Promise<string> {
+  const db = await database();
+  const tx = db.transaction(['drafts', 'parcels'], 'readwrite');
+  const parcel = await tx.objectStore('parcels').get(id);
+  const refuse = async (words: string) => {
+    tx.abort();
+    await tx.done.catch(() => undefined);
+    throw new Error(words);
+  };
+  if (parcel?.kind !== 'visit' || !parcel.draft)
+    return refuse('This visit was made by an older version and cannot be opened; send it again, or throw it away.');
+  const { draft, owner, problem } = parcel;
+  if (await tx.objectStore('drafts').get([owner, draft.treeId]))
+    return refuse('Another visit to this tree is begun on this device. Send that one, or throw it away, first.');
+  const all = await tx.objectStore('parcels').getAll();
+  for (const hanging of [parcel, ...hangingOn(id, all)]) void tx.objectStore('parcels').delete(hanging.id);
+  void tx.objectStore('drafts').put({ owner, rev: 1, draft: problem?.status === 409 ? { ...draft, id: freshId } : draft });
+  await tx.done;
+  tell();
+  return draft.treeId;
 }
 
 /** Brings one parcel to the server. A picture that is no longer on the device has nothing left to send. */
 async function deliver(parcel: Parcel): Promise<void> {
-  if (parcel.kind !== 'photo') return void (await put(`${PATHS[parcel.kind]}${parcel.id}`, parcel.body));
-  const picture = await keptPicture(parcel.id);
-  if (!picture) return;
-  await putPicture(`/visits/${parcel.body.visitId}/photos/${parcel.id}`, picture);
-  await dropPicture(parcel.id);
+  if (parcel.kind === 'photo') {
+    const picture = await keptPicture(parcel.id);
+    if (picture) await putPicture(`/visits/${parcel.body.visitId}/photos/${parcel.id}`, picture);
+    return;
+  }
+  // What an older version queued is lifted here as the server would lift it.
+  const body = parcel.kind === 'visit' && !anyVisitSubmission.safeParse(parcel.body).success ? upcastVisit(parcel.body) : parcel.body;
+  await put(`${PATHS[parcel.kind]}${parcel.id}`, body);
 }
 
-let sending: Promise<number> | null = null;
+/** A parcel has arrived: it leaves, and so does its picture. One that was taken back meanwhile is not brought back. */
+async function arrived(parcel: Parcel): Promise<void> {
+  const db = await database();
+  const tx = db.transaction(['parcels', 'pictures'], 'readwrite');
+  void tx.objectStore('parcels').delete(parcel.id);
+  if (parcel.kind === 'photo') void tx.objectStore('pictures').delete(parcel.id);
+  await tx.done;
+}
+
+/** Writes how a try went, unless the parcel was taken back meanwhile. */
+async function note(id: string, part: Partial<Pick<Parcel, 'state' | 'problem' | 'attempts' | 'nextTryAt' | 'owner'>>): Promise<void> {
+  const db = await database();
+  const tx = db.transaction('parcels', 'readwrite');
+  const kept = await tx.store.get(id);
+  if (kept) await tx.store.put({ ...kept, ...part });
+  await tx.done;
+}
+
+/** What a round of sending came to. */
+export interface Flushed {
+  sent: Parcel[];
+  /** Nobody is signed in any more. */
+  needsSignIn: boolean;
+}
+
+interface FlushOptions {
+  /** Who is signed in; only what is theirs goes out. */
+  owner: string;
+  /** ms */
+  now: number;
+  /** Also what is not yet worth trying again: somebody asked, or the signal is back. */
+  force?: boolean;
+  random?: () => number;
+}
+
+let sending: Promise<Flushed> | null = null;
 
 /**
- * Sends what waits, in order. Stops at the first that finds no signal; one the server refuses stays, with its sentence, and the
- * rest go on.
- * @returns how many arrived
+ * Sends what waits, in order. Where nothing answers it stops; what the server has no time for is tried later, with a pause that
+ * grows; what it refuses stays, with its sentence, until somebody mends it, and what hangs on that waits with it.
  */
-export function flush(): Promise<number> {
-  sending ??= (async () => {
-    let sent = 0;
-    try {
-      for (const parcel of await waiting()) {
-        try {
-          await deliver(parcel);
-          await del(parcel.id, store);
-          sent++;
-        } catch (error) {
-          if (!(error instanceof ApiProblem) || error.status === 401 || error.status === 429) break;
-          await update<Parcel>(parcel.id, (kept) => ({ ...(kept ?? parcel), problem: error.message }), store);
-        }
-      }
-    } finally {
-      sending = null;
-    }
-    tell();
-    return sent;
-  })();
+export function flush(options: FlushOptions): Promise<Flushed> {
+  sending ??= locked(() => round(options)).finally(() => (sending = null));
   return sending;
 }
+
+/** One tab sends at a time; the others leave it to that one. */
+const locked = async (work: () => Promise<Flushed>): Promise<Flushed> => {
+  if (typeof navigator === 'undefined' || !navigator.locks) return work();
+  const left: Flushed = { sent: [], needsSignIn: false };
+  return navigator.locks.request('dendrix-outbox', { ifAvailable: true }, async (lock) => (lock ? work() : left));
+};
+
+async function round({ owner, now, force = false, random = Math.random }: FlushOptions): Promise<Flushed> {
+  const sent: Parcel[] = [];
+  let needsSignIn = false;
+  for (const { id } of await waiting()) {
+    // Read anew: what was mended, taken back or has arrived meanwhile is another.
+    const all = await waiting();
+    const parcel = all.find((one) => one.id === id);
+    if (!parcel || parcel.state === 'refused' || (parcel.owner !== owner && parcel.owner !== NOBODY)) continue;
+    if (heldBy(parcel, all).length > 0 || (!force && parcel.nextTryAt > now)) continue;
+    if (parcel.owner === NOBODY) await note(id, { owner });
+    try {
+      await deliver(parcel);
+      await arrived(parcel);
+      sent.push(parcel);
+    } catch (error) {
+      const attempts = parcel.attempts + 1;
+      const nextTryAt = now + pauseAfter(attempts, random());
+      if (error instanceof ApiProblem && error.status === 401) {
+        needsSignIn = true;
+        break;
+      }
+      if (error instanceof ApiProblem && !NOT_NOW.includes(error.status)) {
+        await note(id, { state: 'refused', problem: { status: error.status, detail: error.message, path: error.path } });
+        continue;
+      }
+      await note(id, { attempts, nextTryAt });
+      if (!(error instanceof ApiProblem) || error instanceof NoSignal) break;
+    }
+  }
+  tell();
+  return { sent, needsSignIn };
+}
+
+/** Unsent visits to a tree, or to any. */
+export const visitsIn = (parcels: readonly Parcel[], treeId?: string): ParcelOf<'visit'>[] =>
+  parcels.filter(
+    (parcel): parcel is ParcelOf<'visit'> => parcel.kind === 'visit' && (treeId === undefined || parcel.body.treeId === treeId),
+  );
+/** Trees that were added on this device and are not at the server yet. */
+export const treesIn = (parcels: readonly Parcel[]): ParcelOf<'tree'>[] =>
+  parcels.filter((parcel): parcel is ParcelOf<'tree'> => parcel.kind === 'tree');

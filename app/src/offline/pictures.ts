@@ -1,8 +1,27 @@
-import { createStore, del, get, set } from 'idb-keyval';
+import { database } from './database';
 
-/** Pictures that have not reached the server yet, under the ids of their photographs. */
-const store = createStore('dendrix-pictures', 'pictures');
+/** Keeps a picture until it has reached the server. Throws where the device has no room. */
+export const keepPicture = async (id: string, picture: Blob): Promise<void> => void (await (await database()).put('pictures', picture, id));
+export const keptPicture = async (id: string): Promise<Blob | undefined> => (await database()).get('pictures', id);
+export const dropPicture = async (id: string): Promise<void> => (await database()).delete('pictures', id);
 
-export const keepPicture = (id: string, picture: Blob): Promise<void> => set(id, picture, store);
-export const keptPicture = (id: string): Promise<Blob | undefined> => get<Blob>(id, store);
-export const dropPicture = (id: string): Promise<void> => del(id, store);
+/** Pictures that neither a draft nor a parcel names any more, such as of a sign that was begun and left: they are let go. */
+export async function dropOrphans(): Promise<number> {
+  const db = await database();
+  const tx = db.transaction(['drafts', 'parcels', 'pictures'], 'readwrite');
+  const [ids, drafts, parcels] = await Promise.all([
+    tx.objectStore('pictures').getAllKeys(),
+    tx.objectStore('drafts').getAll(),
+    tx.objectStore('parcels').getAll(),
+  ]);
+  const named = new Set([
+    ...drafts.flatMap(({ draft }) => draft.photos.map((photo) => photo.id)),
+    ...parcels.flatMap((parcel) =>
+      parcel.kind === 'photo' ? [parcel.id] : parcel.kind === 'visit' ? parcel.body.look.photos.map((photo) => photo.id) : [],
+    ),
+  ]);
+  const orphans = ids.filter((id) => !named.has(id));
+  for (const id of orphans) void tx.objectStore('pictures').delete(id);
+  await tx.done;
+  return orphans.length;
+}

@@ -1,6 +1,6 @@
 // Reads a tree list off the main thread, telling how far it is. The page ends the worker to stop it.
 import json from '@dendrix/library/generated';
-import { nameFinder } from '@dendrix/core/identify';
+import { nameFinder } from '@dendrix/core/naming';
 import { readTreeList, type ReadListOptions } from '@dendrix/core/exchange';
 
 /** What the page sends. */

@@ -1,4 +1,4 @@
-import type { Observation } from '../../identify';
+import type { Observation } from '../../record/observation';
 
 /** A mark as an observer ticks it: sure, on the tree itself, unless told otherwise. */
 export const see = (trait: string, state: string, more: Partial<Observation> = {}): Observation => ({

@@ -5,3 +5,4 @@ export default function Review() {
   const { id } = useLocalSearchParams<{ id: string }>();
   return <ReviewScreen visitId={id} />;
 }
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

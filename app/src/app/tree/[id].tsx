@@ -5,3 +5,4 @@ export default function Tree() {
   const { id } = useLocalSearchParams<{ id: string }>();
   return <TreePage key={id} id={id} />;
 }
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

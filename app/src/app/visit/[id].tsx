@@ -5,3 +5,4 @@ export default function Visit() {
   const { id } = useLocalSearchParams<{ id: string }>();
   return <VisitScreen key={id} treeId={id} />;
 }
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

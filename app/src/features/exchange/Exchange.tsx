@@ -2,8 +2,10 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useSession } from '@/features/session/useSession';
 import { useTrees } from '@/features/tree/useTrees';
-import { download } from '@/offline/api';
-import { Body, Button, Card, Heading, Page, Remark, Small } from '@/ui';
+import { download } from '@/data/api';
+import { Body, Heading, Small } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card, Page, Remark } from '@/ui/surface';
 import { ImportList } from './ImportList';
 
 /** Open formats out and in. */

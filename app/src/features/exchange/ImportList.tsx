@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import type { ImportView } from '@dendrix/core/contracts';
+import { importView, type ImportView } from '@dendrix/core/contracts';
 import {
   COLUMN_KINDS,
   matchColumns,
@@ -12,10 +12,14 @@ import {
   type ColumnMatch,
   type ListReport,
 } from '@dendrix/core/exchange';
-import type { LengthUnit } from '@dendrix/core/measure';
+import type { LengthUnit } from '@dendrix/core/units';
 import { useTrees } from '@/features/tree/useTrees';
-import { call, get, put } from '@/offline/api';
-import { Body, Button, Card, Choice, Field, Heading, Latin, Remark, Small, Strong } from '@/ui';
+import { changedBy, importJob } from '@/data/keys';
+import { call, put } from '@/data/api';
+import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
+import { Field } from '@/ui/field';
 import { ReportTable } from './ReportTable';
 import { useReadList } from './useReadList';
 
@@ -88,20 +92,22 @@ export function ImportList() {
     setProblem(null);
     const id = newId();
     try {
-      let state = await put<ImportView>(`/imports/${id}`, {
-        text: file.text,
-        columns,
-        ...(zone.trim() ? { zone: zone.trim() } : {}),
-        unit,
-        choices,
-      });
+      let state = importView.parse(
+        await put(`/imports/${id}`, {
+          text: file.text,
+          columns,
+          ...(zone.trim() ? { zone: zone.trim() } : {}),
+          unit,
+          choices,
+        }),
+      );
       setJob(state);
       while (state.state === 'running') {
         await new Promise((resolve) => setTimeout(resolve, ASK_EVERY_MS));
-        state = await get<ImportView>(`/imports/${id}`);
+        state = await client.fetchQuery({ ...importJob(id), staleTime: 0 });
         setJob(state);
       }
-      await client.invalidateQueries({ queryKey: ['trees'] });
+      await Promise.all(changedBy.list().map((queryKey) => client.invalidateQueries({ queryKey })));
     } catch (error) {
       setProblem((error as Error).message);
     }

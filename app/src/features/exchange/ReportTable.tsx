@@ -1,6 +1,8 @@
-import { createColumnHelper, flexRender, getCoreRowModel, getPaginationRowModel, useReactTable } from '@tanstack/react-table';
+import { useState } from 'react';
 import { View } from 'react-native';
-import { Body, Button, Card, Heading, Small } from '@/ui';
+import { Body, Heading, Small } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card } from '@/ui/surface';
 
 interface Row {
   line: number;
@@ -8,23 +10,13 @@ interface Row {
   reason: string;
 }
 
-const column = createColumnHelper<Row>();
-const COLUMNS = [
-  column.accessor('line', { header: 'Line' }),
-  column.accessor('tag', { header: 'Tag' }),
-  column.accessor('reason', { header: 'Reason' }),
-];
 const PAGE = 20;
 
 /** Rows of a list with what is to be said of each, a page at a time. */
-export function ReportTable({ title, rows }: { title: string; rows: Row[] }) {
-  const table = useReactTable({
-    data: rows,
-    columns: COLUMNS,
-    getCoreRowModel: getCoreRowModel(),
-    getPaginationRowModel: getPaginationRowModel(),
-    initialState: { pagination: { pageIndex: 0, pageSize: PAGE } },
-  });
+export function ReportTable({ title, rows }: { title: string; rows: readonly Row[] }) {
+  const [page, setPage] = useState(0);
+  const pages = Math.ceil(rows.length / PAGE);
+  const at = Math.min(page, pages - 1);
   if (rows.length === 0) return null;
   return (
     <Card>
@@ -32,32 +24,29 @@ export function ReportTable({ title, rows }: { title: string; rows: Row[] }) {
         {title} ({rows.length})
       </Heading>
       <View role="table" aria-label={title}>
-        {table.getRowModel().rows.map((row) => (
-          <View key={row.id} role="row" className="flex-row gap-3 border-b border-rule py-1">
-            {row.getVisibleCells().map((cell) => (
-              <View
-                key={cell.id}
-                role="cell"
-                className={cell.column.id === 'reason' ? 'min-w-0 flex-1' : cell.column.id === 'tag' ? 'w-[84px]' : 'w-[64px]'}
-              >
-                <Body className="text-[15px]">
-                  {cell.column.id === 'line' ? 'line ' : ''}
-                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                </Body>
-              </View>
-            ))}
+        {rows.slice(at * PAGE, (at + 1) * PAGE).map((row) => (
+          <View key={`${row.line}/${row.reason}`} role="row" className="flex-row gap-3 border-b border-rule py-1">
+            <View role="cell" className="w-[64px]">
+              <Body className="text-[15px]">line {row.line}</Body>
+            </View>
+            <View role="cell" className="w-[84px]">
+              <Body className="text-[15px]">{row.tag}</Body>
+            </View>
+            <View role="cell" className="min-w-0 flex-1">
+              <Body className="text-[15px]">{row.reason}</Body>
+            </View>
           </View>
         ))}
       </View>
-      {table.getPageCount() > 1 ? (
+      {pages > 1 ? (
         <View className="flex-row items-center gap-3">
-          <Button onPress={() => table.previousPage()} disabled={!table.getCanPreviousPage()}>
+          <Button onPress={() => setPage(at - 1)} disabled={at === 0}>
             Before
           </Button>
           <Small>
-            {table.getState().pagination.pageIndex + 1} of {table.getPageCount()}
+            {at + 1} of {pages}
           </Small>
-          <Button onPress={() => table.nextPage()} disabled={!table.getCanNextPage()}>
+          <Button onPress={() => setPage(at + 1)} disabled={at === pages - 1}>
             After
           </Button>
         </View>

@@ -4,7 +4,11 @@ import { FlatList, Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { buildOf, slugOf, type Agent, type Sign, type Taxon } from '@dendrix/core/knowledge';
 import { library, matchedWords, names, taxonNamed } from '@/features/shell/library';
-import { Body, Button, Choice, Drawing, Field, Latin, Small, Strong, Title, useWide } from '@/ui';
+import { Body, Latin, Small, Strong, Title } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Drawing } from '@/ui/drawing';
+import { Field } from '@/ui/field';
+import { useWide } from '@/ui/wide';
 
 type Shelf = 'taxa' | 'signs' | 'agents';
 type Row =

@@ -2,9 +2,10 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import { plateOf, type PlatePart } from '@dendrix/core/figures';
 import type { Taxon } from '@dendrix/core/knowledge';
-import { localMonth, monthsOf, monthWords } from '@dendrix/core/season';
+import { localMonth, monthsOf, monthWords } from '@dendrix/core/time';
 import { district } from '@/features/shell/library';
-import { Drawing, Small, Strong } from '@/ui';
+import { Drawing } from '@/ui/drawing';
+import { Small, Strong } from '@/ui/text';
 
 const PART_WORDS: Record<PlatePart['part'], string> = {
   tree: 'The tree',

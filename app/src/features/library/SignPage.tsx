@@ -1,11 +1,14 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { capital, zoneWords } from '@dendrix/core/condition';
+import { capital, zoneWords } from '@dendrix/core/words';
 import { referenceCard } from '@dendrix/core/figures';
 import { slugOf, type Sign } from '@dendrix/core/knowledge';
-import { localMonth, monthWords } from '@dendrix/core/season';
+import { localMonth, monthWords } from '@dendrix/core/time';
 import { district, library } from '@/features/shell/library';
-import { Body, Button, Card, Drawing, Heading, Latin, Page, Remark, Small, Strong } from '@/ui';
+import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card, Page, Remark } from '@/ui/surface';
+import { Drawing } from '@/ui/drawing';
 import { LinkRow } from './TaxonPage';
 
 const FOUND_SAYS: Record<Sign['found'], string> = {

@@ -2,12 +2,17 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { figureFor, plateLeaf } from '@dendrix/core/figures';
-import { tellApart, type Split } from '@dendrix/core/identify';
+import { tellApart, type Split } from '@dendrix/core/naming';
 import { slugOf, type Taxon } from '@dendrix/core/knowledge';
-import { recordMonth, showsAt } from '@dendrix/core/season';
+import { recordMonths, showsAt } from '@dendrix/core/time';
 import { district, library, names, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
-import { Body, Button, Card, Choice, Drawing, Field, Heading, Latin, Page, Small, Strong, useWide } from '@/ui';
+import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Page } from '@/ui/surface';
+import { Drawing } from '@/ui/drawing';
+import { Field } from '@/ui/field';
+import { useWide } from '@/ui/wide';
 import { taxonOfSlug } from './TaxonPage';
 
 const MOST = 4;
@@ -35,11 +40,11 @@ export function TellApart() {
   const choose = (next: readonly Taxon[]) => router.setParams({ taxa: next.map((taxon) => slugOf(taxon.name)).join(',') });
   const splits = useMemo(() => {
     if (chosen.length < 2) return [];
-    const month = recordMonth(todayIso(), district.latitude);
+    const months = recordMonths(todayIso(), district.latitude);
     return tellApart(
       library,
       chosen.map((taxon) => taxon.name),
-    ).filter((split) => when === 'all' || chosen.every((taxon) => showsAt(split.trait, taxon, month)));
+    ).filter((split) => when === 'all' || chosen.every((taxon) => showsAt(split.trait, taxon, months)));
   }, [chosen, when]);
   return (
     <Page title="Tell apart" wide={wide}>

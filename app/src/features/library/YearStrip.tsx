@@ -1,8 +1,8 @@
 import { Text, View } from 'react-native';
 import type { Taxon } from '@dendrix/core/knowledge';
-import { localMonth, MONTH_NAMES, monthsOf, monthWords } from '@dendrix/core/season';
+import { localMonth, MONTH_NAMES, monthsOf, monthWords } from '@dendrix/core/time';
 import { district } from '@/features/shell/library';
-import { Small, Strong } from '@/ui';
+import { Small, Strong } from '@/ui/text';
 
 const ROWS = [
   { key: 'leaf', words: 'In leaf', mark: 'bg-lichen' },

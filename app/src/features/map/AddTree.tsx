@@ -1,13 +1,15 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import { treeSubmission, type TreeBrief } from '@dendrix/core/contracts';
-import { nearby, SAME_TREE_WITHIN } from '@dendrix/core/exchange';
-import { distance } from '@dendrix/core/schedule';
+import { treeSubmission } from '@dendrix/core/record';
+import { nearby, SAME_TREE_WITHIN } from '@dendrix/core/geo';
+import { distance } from '@dendrix/core/geo';
 import { useTrees } from '@/features/tree/useTrees';
-import { useOutbox } from '@/offline/useOutbox';
-import { Body, Button, Choice, Field, Remark, Small, Strong } from '@/ui';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Body, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Remark } from '@/ui/surface';
 
 interface Props {
   place: { latitude: number; longitude: number } | null;
@@ -19,7 +21,6 @@ const thisYear = () => new Date().getFullYear();
 
 /** A tree that is not on the list: where it stands, its tag, and what is known of its planting. */
 export function AddTree({ place, onPlace, onClose }: Props) {
-  const client = useQueryClient();
   const trees = useTrees();
   const { post } = useOutbox();
   const [tag, setTag] = useState('');
@@ -56,28 +57,6 @@ export function AddTree({ place, onPlace, onClose }: Props) {
     if (!checked.success) return setProblem(checked.error.issues[0]?.message ?? 'Something is missing.');
     const id = newId();
     await post({ id, kind: 'tree', queuedAt: new Date().toISOString(), words: `New tree ${body.tag}`, body: checked.data });
-    // Shown at once from this device; the server's answer replaces it.
-    const { note: _note, ...brief } = checked.data;
-    client.setQueryData<TreeBrief[]>(['trees'], (kept = []) => [
-      ...kept,
-      {
-        ...brief,
-        id,
-        writtenName: null,
-        taxon: null,
-        level: null,
-        standing: 'unnamed',
-        dbh: null,
-        height: null,
-        vigour: null,
-        soundness: null,
-        hiddenDecay: null,
-        seenPercent: null,
-        dueOn: null,
-        dueBecause: null,
-        lastVisitOn: null,
-      },
-    ]);
     onClose(id);
   };
   if (!place) {

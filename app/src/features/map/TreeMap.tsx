@@ -1,5 +1,5 @@
 import 'maplibre-gl/dist/maplibre-gl.css';
-import plan from '@dendrix/library/quillhaven-map';
+import plan from '@dendrix/demo/map';
 import {
   LngLatBounds,
   Map as MapLibre,
@@ -11,7 +11,7 @@ import {
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import { useTheme } from '@/ui';
+import { useTheme } from '@/ui/theme';
 import { answerOf, ASKS, drawMark, markName, MARKS, type Ask } from './marks';
 import { mapStyle } from './style';
 

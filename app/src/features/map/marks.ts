@@ -1,5 +1,5 @@
 import type { TreeBrief } from '@dendrix/core/contracts';
-import { daysBetween } from '@dendrix/core/schedule';
+import { daysBetween } from '@dendrix/core/time';
 import type { Palette } from '@/ui/palette';
 
 /** What the map can be asked. */
@@ -33,7 +33,7 @@ export const MARKS: Record<Ask, readonly Mark[]> = {
   name: [
     mark('confirmed', 'confirmed or corrected', 'diamond', 'slate', 1.1),
     mark('proposed', 'proposed', 'half', 'slate', 1.1),
-    mark('questioned', 'questioned', 'triangle', 'sulphur', 1.3),
+    mark('questioned', 'questioned or contested', 'triangle', 'sulphur', 1.3),
     mark('listed', 'from the list, unchecked', 'dot', 'soft', 0.7),
     mark('unnamed', 'no name', 'ring', 'oxide'),
   ],
@@ -63,11 +63,15 @@ export function answerOf(ask: Ask, tree: TreeBrief, today: string): string {
       return days <= 0 ? 'over' : days <= SOON_DAYS ? 'soon' : 'later';
     }
     case 'name':
-      return (
-        { confirmed: 'confirmed', overturned: 'confirmed', proposed: 'proposed', questioned: 'questioned', imported: 'listed' }[
-          tree.standing
-        ] ?? 'unnamed'
-      );
+      return {
+        confirmed: 'confirmed',
+        overturned: 'confirmed',
+        proposed: 'proposed',
+        questioned: 'questioned',
+        contested: 'questioned',
+        imported: 'listed',
+        unnamed: 'unnamed',
+      }[tree.standing];
     case 'vigour':
       return { thriving: 'good', fair: 'good', strained: 'strained', failing: 'failing', dead: 'failing' }[tree.vigour ?? ''] ?? 'blank';
     case 'soundness':

@@ -1,15 +1,20 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { useSettings } from '@/features/shell/settings';
-import { capital, PROFILE_WORDS, ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
-import { PROFILES } from '@dendrix/core/contracts';
-import { ROOT_STANDARDS } from '@dendrix/core/measure';
+import { capital, PROFILE_WORDS } from '@dendrix/core/words';
+import { ROOT_STANDARD_WORDS } from '@dendrix/core/judging';
+import { PROFILES } from '@dendrix/core/record';
+import { ROOT_STANDARDS } from '@dendrix/core/record';
 import { library } from '@/features/shell/library';
 import { useOrganisation, usePick } from '@/features/session/useOrganisation';
 import { useSession, useSignOut } from '@/features/session/useSession';
-import { discard } from '@/offline/outbox';
-import { useOutbox } from '@/offline/useOutbox';
-import { Body, Button, Card, Choice, Heading, Page, Remark, Small, Strong, useTheme } from '@/ui';
+import { NoSignal } from '@/data/api';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { WaitingList } from './Waiting';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Page, Remark } from '@/ui/surface';
+import { useTheme } from '@/ui/theme';
 import type { ThemeChoice } from '@/ui/theme';
 
 /** Who is signed in, what waits, how things are shown, and the lists in and out. */
@@ -17,7 +22,7 @@ export function More() {
   const router = useRouter();
   const { account } = useSession();
   const signOut = useSignOut();
-  const { parcels, send, online } = useOutbox();
+  const { parcels } = useOutbox();
   const { settings, change } = useSettings();
   const { choice, choose } = useTheme();
   return (
@@ -37,38 +42,31 @@ export function More() {
       <Card>
         <Heading>{account?.name ?? ''}</Heading>
         <Small>
-          Signed in as {account?.role}. {parcels.length > 0 ? 'Send what waits before you sign out: it goes out under your name.' : ''}
+          Signed in as {account?.role}.{' '}
+          {parcels.length > 0 ? 'What waits stays on this device when you sign out, and goes out when you sign in here again.' : ''}
         </Small>
-        <Button onPress={() => signOut.mutate()} disabled={parcels.length > 0 || signOut.isPending}>
-          Sign out
-        </Button>
+        {signOut.error ? (
+          <Remark mood="caution">
+            {signOut.error instanceof NoSignal
+              ? 'Signing out needs a signal: without one the session would go on at the server.'
+              : signOut.error.message}
+          </Remark>
+        ) : null}
+        <View className="flex-row flex-wrap gap-2">
+          <Button onPress={() => signOut.mutate({ everywhere: false })} disabled={signOut.isPending}>
+            Sign out
+          </Button>
+          <Button onPress={() => signOut.mutate({ everywhere: true })} disabled={signOut.isPending}>
+            Sign out everywhere
+          </Button>
+        </View>
       </Card>
       <Card>
         <Heading>Lists in and out</Heading>
         <Body>Bring in a municipal tree list, or take all trees out as CSV or GeoJSON.</Body>
         <Button onPress={() => router.push('/exchange')}>Exchange</Button>
       </Card>
-      <Card className="gap-3">
-        <Heading>To be sent</Heading>
-        {parcels.length === 0 ? <Body>Nothing waits on this device.</Body> : null}
-        {parcels.map((parcel) => (
-          <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title={parcel.words}>
-            <View className="gap-2">
-              <Body>{parcel.problem ?? 'Goes out when there is a signal.'}</Body>
-              {parcel.problem ? (
-                <Button label={`Throw away: ${parcel.words}`} onPress={() => void discard(parcel.id)}>
-                  Throw this away
-                </Button>
-              ) : null}
-            </View>
-          </Remark>
-        ))}
-        {parcels.length > 0 ? (
-          <Button onPress={() => void send()} disabled={!online}>
-            {online ? 'Send now' : 'No signal'}
-          </Button>
-        ) : null}
-      </Card>
+      <WaitingList />
       <Card className="gap-4">
         <Heading>On this device</Heading>
         <Choice<ThemeChoice>
@@ -165,7 +163,7 @@ const PROFILE_MEANS = {
 function Practice({ mayPick }: { mayPick: boolean }) {
   const organisation = useOrganisation();
   const pick = usePick();
-  const { profile, rootStandard } = organisation;
+  const { profile, rootStandard, practicePlace } = organisation;
   return (
     <Card className="gap-3">
       <Heading>How options are ranked</Heading>
@@ -194,6 +192,26 @@ function Practice({ mayPick }: { mayPick: boolean }) {
         <Strong>{STANDARD_WORDS[rootStandard]}</Strong>
       )}
       <Body>{capital(ROOT_STANDARD_WORDS[rootStandard])}.</Body>
+      <Heading>Practice</Heading>
+      {mayPick ? (
+        <Choice
+          label="Simulated devices"
+          shown={false}
+          options={[
+            { value: 'no', words: 'A place of record' },
+            { value: 'yes', words: 'A place for practice' },
+          ]}
+          value={practicePlace ? 'yes' : 'no'}
+          onChange={(value) => pick.mutate({ ...organisation, practicePlace: value === 'yes' })}
+        />
+      ) : (
+        <Strong>{practicePlace ? 'A place for practice' : 'A place of record'}</Strong>
+      )}
+      <Body>
+        {practicePlace
+          ? 'Simulated devices are offered here. What they read is kept, marked, and counts in no judgement.'
+          : 'Simulated devices are not offered, and what they read is refused.'}
+      </Body>
       {pick.error ? <Remark mood="caution">{pick.error.message}</Remark> : null}
     </Card>
   );

@@ -1,8 +1,10 @@
 import { useRef } from 'react';
 import { View } from 'react-native';
-import type { Photo } from '@dendrix/core/contracts';
+import type { Photo } from '@dendrix/core/record';
 import type { Zone } from '@dendrix/core/knowledge';
-import { Button, Remark, Small } from '@/ui';
+import { Button } from '@/ui/button';
+import { Remark } from '@/ui/surface';
+import { Small } from '@/ui/text';
 import { usePhotoMaker } from './usePhotoMaker';
 
 interface Props {

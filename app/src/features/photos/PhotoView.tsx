@@ -1,6 +1,7 @@
 import { Image, Pressable, View } from 'react-native';
-import type { Photo } from '@dendrix/core/contracts';
-import { Body, Button, Small } from '@/ui';
+import type { Photo } from '@dendrix/core/record';
+import { Body, Small } from '@/ui/text';
+import { Button } from '@/ui/button';
 import { photoWords, usePicture } from './Thumbnail';
 
 /** A photograph in full, over the page. */

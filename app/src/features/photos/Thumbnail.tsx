@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react';
 import { Image, Pressable, View } from 'react-native';
-import type { Photo } from '@dendrix/core/contracts';
-import { signLabel, zoneWords } from '@dendrix/core/condition';
+import type { Photo } from '@dendrix/core/record';
+import { signLabel, zoneWords } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { dayWords } from '@/features/shell/words';
 import { keptPicture } from '@/offline/pictures';
-import { Small } from '@/ui';
+import { Small } from '@/ui/text';
 
 /** What a photograph shows, in words. */
 export const photoWords = (photo: Photo): string =>

@@ -1,5 +1,5 @@
 import { act, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import type { Photo } from '@dendrix/core/contracts';
+import type { Photo } from '@dendrix/core/record';
 import { keepPicture, keptPicture } from '@/offline/pictures';
 import { PhotoPicker } from './PhotoPicker';
 import { PhotoView } from './PhotoView';

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { v7 as newId } from 'uuid';
-import type { Photo } from '@dendrix/core/contracts';
+import type { Photo } from '@dendrix/core/record';
 import type { Zone } from '@dendrix/core/knowledge';
 import { keepPicture } from '@/offline/pictures';
 import type { PhotoMade, PhotoTask } from '@/workers/photo.worker';

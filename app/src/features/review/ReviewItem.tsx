@@ -2,22 +2,29 @@ import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import { alsoRecorded, signLabel, signWords, zoneWords, type Assessment } from '@dendrix/core/condition';
-import type { QueueItem, Verdict } from '@dendrix/core/contracts';
+import { alsoRecorded, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import type { QueueItem } from '@dendrix/core/contracts';
+import { LEAST_REASON, type Verdict } from '@dendrix/core/record';
 import { figureFor, plateLeaf } from '@dendrix/core/figures';
-import { identify } from '@dendrix/core/identify';
+import { identify, widerNames } from '@dendrix/core/naming';
 import { HIDDEN_DECAY, LINES, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
+import { Differs } from './Differs';
 import { useKey } from '@/features/shell/Shortcuts';
 import { commonName, district, library, matchedWords, names, taxonNamed } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';
 import { Scale } from '@/features/tree/Scale';
-import { LINE_WORDS } from '@/features/visit/Ladder';
+import { LINE_WORDS } from '@/features/visit/name/Ladder';
 import { Thumbnail } from '@/features/photos/Thumbnail';
 import { zoneStates } from '@/features/visit/walk/states';
 import { WalkRound } from '@/features/visit/walk/WalkRound';
-import { useOutbox } from '@/offline/useOutbox';
-import { Body, Button, Card, Drawing, Field, Heading, Latin, Remark, Small, Strong, TreeTag, useWide } from '@/ui';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card, Remark, TreeTag } from '@/ui/surface';
+import { Drawing } from '@/ui/drawing';
+import { Field } from '@/ui/field';
+import { useWide } from '@/ui/wide';
 
 const VERDICT_WORDS: Record<Verdict, string> = { confirm: 'Confirmed', question: 'Questioned', overturn: 'Overturned' };
 
@@ -32,8 +39,10 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
   const [taxon, setTaxon] = useState<string | null>(null);
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const revealed = second !== undefined;
-  const judgement = visit.judgement as unknown as Assessment;
+  // Where nobody gave a name and there is nothing to name by, a second look at the name has no sense.
+  const toName = visit.name?.taxon != null || visit.look.observations.length > 0 || visit.look.photos.length > 0;
+  const revealed = second !== undefined || !toName;
+  const { judgement } = visit;
 
   const pick = useCallback(
     (next: Verdict) => {
@@ -59,7 +68,8 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
 
   const send = async () => {
     if (!verdict) return;
-    if (verdict !== 'confirm' && reason.trim().length < 5) return setProblem('Say why in a few words: the next person needs it.');
+    if (verdict !== 'confirm' && reason.trim().length < LEAST_REASON)
+      return setProblem('Say why in a few words: the next person needs it.');
     if (verdict === 'overturn' && !taxon) return setProblem('Give the name you hold for right.');
     if (verdict === 'overturn' && taxon === visit.name?.taxon)
       return setProblem('That is the name the visit gives. Confirm it, or give another.');
@@ -68,7 +78,14 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
       kind: 'review',
       queuedAt: new Date().toISOString(),
       words: `Review of ${tree.tag}`,
-      body: { visitId: visit.id, verdict, secondLook: second ?? null, taxon: verdict === 'overturn' ? taxon : null, reason: reason.trim() },
+      body: {
+        visitId: visit.id,
+        at: new Date().toISOString(),
+        verdict,
+        secondLook: second ?? null,
+        taxon: verdict === 'overturn' ? taxon : null,
+        reason: reason.trim(),
+      },
     });
     onDone(`${VERDICT_WORDS[verdict]}: ${tree.tag}${verdict === 'overturn' ? ` is now held for ${taxon}` : ''}.`);
   };
@@ -85,23 +102,32 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
         </Button>
       </View>
       <Small>
-        {visit.by.name}, {dayWords(visit.finishedAt.slice(0, 10))}. In the queue for: {item.why.join(', ')}.
+        {visit.by.name}, {dayWords(visit.look.day)}. In the queue for:{' '}
+        {item.why
+          .filter((why) => revealed || !why.reveals)
+          .map((why) => why.says)
+          .join(', ') || 'a second look'}
+        .
       </Small>
-      <Evidence item={item} />
+      <Evidence item={item} revealed={revealed} />
       {!revealed ? (
         <SecondLook onAnswer={setSecond} />
       ) : (
         <>
-          <Card>
-            <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
-              <Given title="The visit says" name={visit.name?.taxon ?? null} note={visit.name?.why ?? 'No name was given.'} />
-              <Given
-                title="You said first"
-                name={second ?? null}
-                note={second === null ? 'Not to be told from this.' : second === visit.name?.taxon ? 'The same.' : 'Another name.'}
-              />
-            </View>
-          </Card>
+          {toName ? (
+            <Card>
+              <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
+                <Given title="The visit says" name={visit.name?.taxon ?? null} note={visit.name?.why ?? 'No name was given.'} />
+                <Given
+                  title="You said first"
+                  name={second ?? null}
+                  note={second === null ? 'Not to be told from this.' : second === visit.name?.taxon ? 'The same.' : 'Another name.'}
+                />
+              </View>
+            </Card>
+          ) : (
+            <Small>No name was given, and nothing to tell one by: this is about how the tree stands.</Small>
+          )}
           <View className={wide ? 'flex-row gap-4' : 'gap-3'}>
             {(['vigour', 'soundness', 'hiddenDecay'] as const).map((scale) => (
               <View key={scale} className="flex-1">
@@ -114,6 +140,7 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
               </View>
             ))}
           </View>
+          <Differs differs={visit.differs} />
           <Body>{judgement.note}</Body>
           <View className="flex-row flex-wrap gap-2" role="group" aria-label="Your verdict">
             {(['confirm', 'question', 'overturn'] as const).map((v) => (
@@ -160,11 +187,11 @@ function Given({ title, name, note }: { title: string; name: string | null; note
 
 const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
 
-/** What was seen, without the name that was drawn from it. */
-function Evidence({ item: { visit } }: { item: QueueItem }) {
+/** What was seen, without the name that was drawn from it; what would give the answer away is shown after the reviewer's own. */
+function Evidence({ item: { visit, tree }, revealed }: { item: QueueItem; revealed: boolean }) {
   const units = useUnits();
-  const { record } = visit;
-  const byLine = LINES.map((line) => ({ line, seen: record.observations.filter((o) => traits.get(o.trait)?.line === line) })).filter(
+  const { look } = visit;
+  const byLine = LINES.map((line) => ({ line, seen: look.observations.filter((o) => traits.get(o.trait)?.line === line) })).filter(
     ({ seen }) => seen.length > 0,
   );
   return (
@@ -201,59 +228,59 @@ function Evidence({ item: { visit } }: { item: QueueItem }) {
       ))}
       {byLine.length === 0 ? <Small>No marks of identification were recorded.</Small> : null}
       <View className="flex-row flex-wrap items-center gap-4">
-        <WalkRound states={zoneStates(record)} signs={record.signs} sounding={record.sounding} current={null} size={230} />
+        <WalkRound states={zoneStates(look)} signs={look.signs} sounding={look.sounding} current={null} size={230} />
         <View className="min-w-[180px] flex-1 gap-1">
-          {record.signs.map((sign, i) => (
-            <Body key={i}>
+          {look.signs.map((sign) => (
+            <Body key={sign.key}>
               <Strong>{signLabel(library, sign.id)}</Strong>, {zoneWords(sign.zone)} {signWords(sign, units)}
             </Body>
           ))}
-          {record.signs.length === 0 ? <Small>No signs recorded.</Small> : null}
-          {alsoRecorded(library, record, units).map((sentence) => (
+          {look.signs.length === 0 ? <Small>No signs recorded.</Small> : null}
+          {alsoRecorded(library, look, units).map((sentence) => (
             <Body key={sentence}>{sentence}</Body>
           ))}
           <Small>White was not looked at.</Small>
         </View>
       </View>
-      {(record.photos ?? []).length > 0 ? (
+      {look.photos.length > 0 ? (
         <View className="flex-row flex-wrap gap-2">
-          {record.photos.map((photo) => (
+          {look.photos.map((photo) => (
             <Thumbnail key={photo.id} photo={photo} />
           ))}
         </View>
       ) : null}
-      {(record.overrules ?? []).map((one) => (
+      {(revealed ? look.overrules : []).map((one) => (
         <Remark key={one.what} mood="second" title={`They set ${one.what === 'hiddenDecay' ? 'hidden decay' : one.what} to ${one.to}`}>
           {one.why}
         </Remark>
       ))}
-      {record.note ? (
+      {revealed && look.note ? (
         <Remark mood="plain" title="Their note">
-          {record.note}
+          {look.note}
         </Remark>
       ) : null}
-      <Doubt item={visit} />
+      <Doubt item={visit} tree={tree} />
     </View>
   );
 }
 
 /** How the engine reads the marks today, without naming the answer that was given. */
-function Doubt({ item }: { item: QueueItem['visit'] }) {
+function Doubt({ item, tree }: { item: QueueItem['visit']; tree: QueueItem['tree'] }) {
   const fit = useMemo(() => {
     try {
       return identify(library, {
-        date: item.finishedAt.slice(0, 10),
-        latitude: district.latitude,
-        planted: item.record.planted,
-        lifeStage: item.record.lifeStage,
+        date: item.look.day,
+        latitude: tree.latitude,
+        planted: item.look.planted,
+        lifeStage: item.look.lifeStage,
         rule: 'three-lines',
         district: district.id,
-        observations: item.record.observations,
+        observations: item.look.observations,
       }).fit;
     } catch {
       return null;
     }
-  }, [item]);
+  }, [item, tree]);
   return fit === 'poor' ? <Remark mood="caution">Nothing in the library fits all these marks together; one may be wrong.</Remark> : null;
 }
 
@@ -268,10 +295,12 @@ function SecondLook({ onAnswer }: { onAnswer: (name: string | null) => void }) {
   );
 }
 
-/** Finds a taxon of the library by any of its names. */
+/** Finds a taxon of the library by any of its names, or a genus or family by its own. */
 function NamePicker({ label, value, onPick }: { label: string; value: string | null; onPick: (name: string) => void }) {
   const [typed, setTyped] = useState('');
   const hits = typed.trim().length >= 2 ? names.suggest(typed, 6).filter((hit) => hit.held) : [];
+  // A review's word may be wider: the genus is sure, the species is not.
+  const wider = typed.trim().length >= 2 ? widerNames(library, typed, 4) : [];
   return (
     <View className="gap-2">
       {value ? (
@@ -280,6 +309,21 @@ function NamePicker({ label, value, onPick }: { label: string; value: string | n
         </Body>
       ) : null}
       <Field label={label} value={typed} onChangeText={setTyped} autoCapitalize="none" />
+      {wider.map((name) => (
+        <Pressable
+          key={name}
+          role="button"
+          aria-label={name}
+          onPress={() => {
+            onPick(name);
+            setTyped('');
+          }}
+          className="min-h-[48px] justify-center rounded-md border border-dashed border-ink bg-sheet px-3 active:opacity-60"
+        >
+          <Latin className="text-[17px] leading-[20px]">{name}</Latin>
+          <Small>no nearer than that</Small>
+        </Pressable>
+      ))}
       {hits.map((hit) => (
         <Pressable
           key={`${hit.matched}/${hit.taxon}`}

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useCallback } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
@@ -6,15 +5,17 @@ import type { QueueItem } from '@dendrix/core/contracts';
 import { useKey } from '@/features/shell/Shortcuts';
 import { dayWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
-import { useOutbox } from '@/offline/useOutbox';
-import { Body, Button, Page, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Body, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Page, TreeTag, Waiting } from '@/ui/surface';
+import { useWide } from '@/ui/wide';
 import { ReviewItem } from './ReviewItem';
 import { useReviewQueue } from './useReview';
 
 /** The queue by what matters; on a wide screen the visit stands beside it. */
 export function ReviewScreen({ visitId }: { visitId?: string }) {
   const router = useRouter();
-  const client = useQueryClient();
   const wide = useWide();
   const { account } = useSession();
   const allowed = account?.role === 'reviewer' || account?.role === 'coordinator';
@@ -48,7 +49,6 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       />
     );
   const done = (words: string) => {
-    void client.invalidateQueries();
     router.replace(`/review?settled=${encodeURIComponent(words)}`);
   };
   const list = (
@@ -98,19 +98,25 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
 
 function Row({ item, on }: { item: QueueItem; on: boolean }) {
   const router = useRouter();
+  // What would give the answer away waits until the reviewer has given an own one.
+  const why =
+    item.why
+      .filter(({ reveals }) => !reveals)
+      .map(({ says }) => says)
+      .join(', ') || 'a second look';
   return (
     <Pressable
       role="link"
       aria-current={on ? 'true' : undefined}
-      aria-label={`Review ${item.tree.tag}: ${item.why.join(', ')}`}
+      aria-label={`Review ${item.tree.tag}: ${why}`}
       onPress={() => router.replace(`/review/${item.visit.id}`)}
       className={`min-h-[60px] gap-1 border-b border-rule px-2 py-2 active:opacity-60 ${on ? 'border-l-4 border-l-slate bg-slate-wash' : ''}`}
     >
       <View className="flex-row items-center justify-between gap-2">
         <TreeTag tag={item.tree.tag} />
-        <Small>{dayWords(item.visit.finishedAt.slice(0, 10))}</Small>
+        <Small>{dayWords(item.visit.look.day)}</Small>
       </View>
-      <Body>{item.why.join(', ')}</Body>
+      <Body>{why}</Body>
       <Small>
         {item.tree.place}, seen by {item.visit.by.name}
       </Small>

@@ -1,11 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { QueueItem } from '@dendrix/core/contracts';
-import { get } from '@/offline/api';
+import { reviewQueue } from '@/data/keys';
 
 /** Visits that wait for a second pair of eyes; only reviewers and coordinators are asked. */
-export const useReviewQueue = (allowed: boolean) =>
-  useQuery({
-    queryKey: ['review-queue'],
-    queryFn: async () => (await get<{ items: QueueItem[] }>('/review-queue')).items,
-    enabled: allowed,
-  });
+export const useReviewQueue = (allowed: boolean) => useQuery({ ...reviewQueue, enabled: allowed });

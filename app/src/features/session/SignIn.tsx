@@ -1,9 +1,11 @@
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
 import { Pressable, ScrollView, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { taxonNamed } from '@/features/shell/library';
-import { Body, Button, Drawing, Field, Heading, Small, Strong, Title } from '@/ui';
+import { Body, Heading, Small, Strong, Title } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Drawing } from '@/ui/drawing';
+import { Field } from '@/ui/field';
 import { useDemoAccounts, useSignIn } from './useSession';
 
 const ROLE_WORDS = {
@@ -17,12 +19,13 @@ const ROLE_WORDS = {
 export function SignIn() {
   const demo = useDemoAccounts();
   const signIn = useSignIn();
+  const [login, setLogin] = useState('');
+  const [password, setPassword] = useState('');
   const [tried, setTried] = useState(false);
-  const { control, handleSubmit, formState } = useForm({ defaultValues: { login: '', password: '' } });
-  const submit = handleSubmit((given) => {
+  const submit = () => {
     setTried(true);
-    signIn.mutate(given);
-  });
+    if (login.trim() !== '' && password !== '') signIn.mutate({ login: login.trim(), password });
+  };
   const leaf = taxonNamed('Celtis occidentalis');
   return (
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8">
@@ -61,38 +64,24 @@ export function SignIn() {
       ) : null}
       <View className="gap-3">
         <Heading>Sign in</Heading>
-        <Controller
-          control={control}
-          name="login"
-          rules={{ required: 'Type your sign-in name.' }}
-          render={({ field, fieldState }) => (
-            <Field
-              label="Name"
-              autoCapitalize="none"
-              autoComplete="username"
-              value={field.value}
-              onChangeText={field.onChange}
-              problem={fieldState.error?.message}
-            />
-          )}
+        <Field
+          label="Name"
+          autoCapitalize="none"
+          autoComplete="username"
+          value={login}
+          onChangeText={setLogin}
+          problem={tried && login.trim() === '' ? 'Type your sign-in name.' : null}
         />
-        <Controller
-          control={control}
-          name="password"
-          rules={{ required: 'Type your password.' }}
-          render={({ field, fieldState }) => (
-            <Field
-              label="Password"
-              secureTextEntry
-              autoComplete="current-password"
-              value={field.value}
-              onChangeText={field.onChange}
-              onSubmitEditing={() => void submit()}
-              problem={fieldState.error?.message}
-            />
-          )}
+        <Field
+          label="Password"
+          secureTextEntry
+          autoComplete="current-password"
+          value={password}
+          onChangeText={setPassword}
+          onSubmitEditing={submit}
+          problem={tried && password === '' ? 'Type your password.' : null}
         />
-        <Button kind="next" onPress={() => void submit()} disabled={signIn.isPending || (tried && formState.isSubmitting)}>
+        <Button kind="next" onPress={submit} disabled={signIn.isPending}>
           Sign in
         </Button>
       </View>

@@ -3,7 +3,7 @@ import { useFonts } from 'expo-font';
 import { useEffect, type ReactNode } from 'react';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
-import { persister, queryClient, worthKeeping, KEEP_FOR } from '@/offline/query';
+import { onRestored, persister, queryClient, worthKeeping, KEEP_FOR } from '@/data/cache';
 import { registerServiceWorker } from '@/offline/service-worker';
 import { ThemeProvider } from '@/ui/theme';
 import { SettingsProvider } from './settings';
@@ -27,6 +27,7 @@ export function Providers({ children }: { children: ReactNode }) {
       <SafeAreaProvider>
         <PersistQueryClientProvider
           client={queryClient}
+          onSuccess={() => onRestored(queryClient)}
           persistOptions={{ persister, maxAge: KEEP_FOR, buster: KEPT_SHAPE, dehydrateOptions: { shouldDehydrateQuery: worthKeeping } }}
         >
           <ThemeProvider>

@@ -4,8 +4,11 @@ import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
-import { useOutbox } from '@/offline/useOutbox';
-import { Small, useTheme, useWide, Waiting } from '@/ui';
+import { OutboxProvider, useOutbox } from '@/offline/OutboxProvider';
+import { Small } from '@/ui/text';
+import { useTheme } from '@/ui/theme';
+import { useWide } from '@/ui/wide';
+import { Waiting } from '@/ui/surface';
 import { Icon, type IconName } from './icons';
 import { Shortcuts } from './Shortcuts';
 
@@ -26,12 +29,22 @@ const PLACES: readonly Place[] = [
 /** Where there is room the library has a place of its own; on a phone it is the first thing under More. */
 const RAIL_PLACES: readonly Place[] = [...PLACES.slice(0, 4), { icon: 'library', words: 'Library', path: '/library' }, ...PLACES.slice(4)];
 
-/** The frame: a bar below on a phone, a rail at the left where there is room. A visit fills the phone alone. */
+/** The frame of every screen, with the outbox of who is signed in. */
 export function Shell({ children }: { children: ReactNode }) {
+  const { account } = useSession();
+  return (
+    <OutboxProvider account={account}>
+      <Frame>{children}</Frame>
+    </OutboxProvider>
+  );
+}
+
+/** A bar below on a phone, a rail at the left where there is room. A visit fills the phone alone. */
+function Frame({ children }: { children: ReactNode }) {
   const { account, known, problem } = useSession();
   const wide = useWide();
   const pathname = usePathname();
-  const { parcels, online } = useOutbox();
+  const { parcels, online, needsSignIn } = useOutbox();
   const insets = useSafeAreaInsets();
   const inVisit = /^\/visit\/.+/.test(pathname);
   const [patient, setPatient] = useState(false);
@@ -45,7 +58,16 @@ export function Shell({ children }: { children: ReactNode }) {
     return <View className="flex-1 bg-paper">{patient ? <Waiting what="your account" /> : null}</View>;
   }
   if (!account) return <SignIn />;
-  const state = !online ? 'No signal: work goes on, all is kept here' : parcels.length > 0 ? `${parcels.length} to send` : null;
+  const refused = parcels.filter((parcel) => parcel.state === 'refused' && parcel.owner === account.id).length;
+  const state = !online
+    ? 'No signal: work goes on, all is kept here'
+    : needsSignIn
+      ? 'Sign in again to send what waits'
+      : refused > 0
+        ? `${refused} could not be taken: mend it under More`
+        : parcels.length > 0
+          ? `${parcels.length} to send`
+          : null;
   return (
     <View className={`flex-1 bg-paper ${wide ? 'flex-row' : ''}`} style={{ paddingTop: insets.top }}>
       <Shortcuts />

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Body, Button, Heading, Strong } from '@/ui';
+import { Body, Heading, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
 
 /** Keys that work everywhere; screens add their own and name them here. */
 export const KEYS: readonly { key: string; words: string }[] = [

@@ -1,5 +1,5 @@
 import json from '@dendrix/library/generated';
-import { nameFinder, type NameHit } from '@dendrix/core/identify';
+import { nameFinder, type NameHit } from '@dendrix/core/naming';
 import type { District, Library, Taxon } from '@dendrix/core/knowledge';
 
 /** The field's knowledge, shipped with the app. */

@@ -1,5 +1,5 @@
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
-import type { UnitSystem } from '@dendrix/core/measure';
+import type { UnitSystem } from '@dendrix/core/units';
 
 /** What a person sets for themselves on this device. */
 export interface Settings {

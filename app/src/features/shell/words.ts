@@ -1,14 +1,17 @@
-import { format, parseISO } from 'date-fns';
-import { fromMetres, stemWords, treeWords, type UnitSystem } from '@dendrix/core/measure';
-import { seasonOf } from '@dendrix/core/season';
-import { daysBetween } from '@dendrix/core/schedule';
+import { fromMetres, stemWords, treeWords, type UnitSystem } from '@dendrix/core/units';
+import { seasonOf } from '@dendrix/core/time';
+import { daysBetween } from '@dendrix/core/time';
 import { district } from './library';
 
 /** "24 November 2026". */
-export const dayWords = (iso: string): string => format(parseISO(iso), 'd MMMM yyyy');
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+export const dayWords = (iso: string): string => DAY.format(new Date(`${iso}T00:00:00Z`));
 
-/** "20 March 2027, spring": a date with the season it falls in. */
-export const dateWithSeason = (iso: string): string => `${dayWords(iso)}, ${seasonOf(iso, district.latitude)}`;
+/** "20 March 2027, spring": a date with the season it falls in at a latitude; the town's when not given. None in the tropics. */
+export function dateWithSeason(iso: string, latitude: number = district.latitude): string {
+  const season = seasonOf(iso, latitude);
+  return season === null ? dayWords(iso) : `${dayWords(iso)}, ${season}`;
+}
 
 /** "due today", "3 days over", "in 12 days". */
 export function dueWords(today: string, due: string): string {

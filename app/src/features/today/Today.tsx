@@ -2,12 +2,16 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
-import { seasonOf } from '@dendrix/core/season';
+import { seasonOf } from '@dendrix/core/time';
 import { district, commonName, taxonNamed } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
-import { useOutbox } from '@/offline/useOutbox';
-import { Body, Button, Card, Choice, Drawing, Heading, Latin, Page, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Page, Remark, TreeTag, Waiting } from '@/ui/surface';
+import { Drawing } from '@/ui/drawing';
+import { useWide } from '@/ui/wide';
 import { useRound, type Stop } from './useRound';
 
 const SPANS = [

@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
-import type { TreeBrief, TreeDetail } from '@dendrix/core/contracts';
-import { distance, due, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/schedule';
-import { district, taxonNamed } from '@/features/shell/library';
+import type { TreeBrief } from '@dendrix/core/contracts';
+import { distance } from '@dendrix/core/geo';
+import { due, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/planning';
+import { taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { useTrees } from '@/features/tree/useTrees';
-import { get } from '@/offline/api';
+import { oneTree } from '@/data/keys';
 
 /** A stop of the round. */
 export interface Stop {
@@ -28,7 +29,7 @@ export function useRound(within: number) {
     const order = walkingOrder(all.slice(0, ROUND));
     const stops = order.map((tree, i): Stop => ({
       tree,
-      settles: settles(taxonNamed(tree.taxon), today, district.latitude),
+      settles: settles(taxonNamed(tree.taxon), today, tree.latitude),
       step: i === 0 ? null : distance(order[i - 1] as TreeBrief, tree),
     }));
     return { stops, total: all.length, metres: walkLength(order) };
@@ -38,8 +39,7 @@ export function useRound(within: number) {
   useEffect(() => {
     for (const { tree } of round.stops) {
       void client.prefetchQuery({
-        queryKey: ['tree', tree.id],
-        queryFn: () => get<TreeDetail>(`/trees/${tree.id}`),
+        ...oneTree(tree.id),
         staleTime: 10 * 60_000,
       });
     }

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { Body, Remark } from '@/ui';
+import { Body } from '@/ui/text';
+import { Remark } from '@/ui/surface';
 
 /** The cautions of a judgement, all of them, in one place. */
 export function Cautions({ cautions }: { cautions: readonly string[] }) {

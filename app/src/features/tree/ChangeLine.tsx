@@ -1,8 +1,8 @@
 import Svg, { Circle, Line, Path, Text } from 'react-native-svg';
-import type { Change } from '@dendrix/core/condition';
-import { lengthInWords, type UnitSystem } from '@dendrix/core/measure';
+import type { Change } from '@dendrix/core/record';
+import { lengthInWords, type UnitSystem } from '@dendrix/core/units';
 import { useSettings } from '@/features/shell/settings';
-import { useTheme } from '@/ui';
+import { useTheme } from '@/ui/theme';
 
 const WIDTH = 300;
 const HEIGHT = 74;

@@ -1,21 +1,38 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { alertsOf, changesOver, lookOf, type Change } from '@dendrix/core/condition';
+import { alertsOf, changesOver } from '@dendrix/core/history';
+import type { Change } from '@dendrix/core/record';
 import type { VisitView } from '@dendrix/core/contracts';
 import { standingVisits } from '@dendrix/core/review';
 import { library } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
-import { Body, Button, Card, Heading, Remark, Small, Strong } from '@/ui';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
 import { ChangeLine } from './ChangeLine';
 
 const FIRST_SHOWN = 4;
-const COURSE_WORDS: Record<Change['course'], string> = { worse: 'Worse', better: 'Better', steady: 'Steady', 'one reading': 'One reading' };
+const COURSE_WORDS: Record<Change['course'], string> = {
+  worse: 'Worse',
+  better: 'Better',
+  steady: 'Steady',
+  'one reading': 'One reading',
+  'not found again': 'Not found again',
+};
 
 /** How a tree changed over its visits: real worsenings first and unasked, the rest below, each with its readings drawn. */
 export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
   const [all, setAll] = useState(false);
   const { units } = useSettings().settings;
-  const changes = useMemo(() => changesOver(library, standingVisits(visits).map(lookOf), units), [visits, units]);
+  const changes = useMemo(
+    () =>
+      changesOver(
+        library,
+        standingVisits(visits).map((visit) => visit.look),
+        units,
+      ),
+    [visits, units],
+  );
   const alerts = alertsOf(changes);
   const told = [
     ...alerts,
@@ -31,7 +48,7 @@ export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
         </Remark>
       ) : null}
       {(all ? told : told.slice(0, FIRST_SHOWN)).map((change) => (
-        <View key={`${change.what}/${change.sign ?? ''}/${change.zone ?? ''}`} className="gap-1">
+        <View key={`${change.what}/${change.key ?? ''}`} className="gap-1">
           <Body>
             <Strong className={change.course === 'worse' ? 'text-oxide' : ''}>{COURSE_WORDS[change.course]}. </Strong>
             {change.says}

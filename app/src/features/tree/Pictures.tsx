@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Photo, TreeDetail } from '@dendrix/core/contracts';
+import type { Photo } from '@dendrix/core/record';
+import type { TreeDetail } from '@dendrix/core/contracts';
 import { PhotoView } from '@/features/photos/PhotoView';
 import { Thumbnail } from '@/features/photos/Thumbnail';
-import { Heading, Small } from '@/ui';
+import { Heading, Small } from '@/ui/text';
 
 /** Every picture of a tree, newest visit first. */
 export function Pictures({ tree, onOpen }: { tree: TreeDetail; onOpen: (photo: Photo) => void }) {
-  const photos = tree.visits.flatMap((visit) => visit.record.photos ?? []);
+  const photos = tree.visits.flatMap((visit) => visit.look.photos);
   if (photos.length === 0) return null;
   const missing = photos.filter((photo) => !tree.arrivedPhotos.includes(photo.id)).length;
   return (

@@ -1,8 +1,10 @@
 import Svg, { Circle, G, Path, Text } from 'react-native-svg';
-import { TRACKED } from '@dendrix/core/condition';
-import type { SignSeen, VisitView } from '@dendrix/core/contracts';
-import { STEM_SIDES, type Zone } from '@dendrix/core/knowledge';
-import { useTheme } from '@/ui';
+import { TRACKED } from '@dendrix/core/knowledge';
+import type { SignSeen } from '@dendrix/core/record';
+import type { VisitView } from '@dendrix/core/contracts';
+import { signField, STEM_SIDES, type Zone } from '@dendrix/core/knowledge';
+import { standingVisits } from '@dendrix/core/review';
+import { useTheme } from '@/ui/theme';
 
 const SIZE = 300;
 const MID = SIZE / 2;
@@ -30,9 +32,9 @@ function arc(ring: number, r: number, from: number, to: number): string {
 /** How large a sign is drawn, from the largest of its lengths or shares. */
 function markRadius(sign: SignSeen): number {
   const field = TRACKED.find((f) => sign[f] !== undefined);
-  const value = field ? (sign[field] as number) : undefined;
+  const value = field ? sign[field] : undefined;
   if (value === undefined) return 4.5;
-  const share = field === 'percent' || field === 'cover' ? value / 60 : value / 0.25;
+  const share = field && signField(field).changes === 'points' ? value / 60 : value / 0.25;
   return 3.5 + 7 * Math.min(1, share);
 }
 
@@ -42,12 +44,12 @@ const MOST = 9;
 /** A tree's history as rings, newest outside. Solid where a side was looked at, dotted where nobody looked, a mark where a sign was. */
 export function Rings({ visits, size = SIZE }: { visits: readonly VisitView[]; size?: number }) {
   const { palette: p } = useTheme();
-  const rings = [...visits].sort((a, b) => a.finishedAt.localeCompare(b.finishedAt)).slice(-MOST);
+  const rings = standingVisits(visits).slice(-MOST);
   const step = (OUTER - INNER) / Math.max(1, rings.length);
   const summary = rings
     .map(
       (visit) =>
-        `${visit.finishedAt.slice(0, 4)}: ${STEM_SIDES.filter((z) => visit.record.looked.includes(z as Zone)).length} of 8 sides seen, ${visit.record.signs.length} signs`,
+        `${visit.look.day.slice(0, 4)}: ${STEM_SIDES.filter((z) => visit.look.looked.includes(z as Zone)).length} of 8 sides seen, ${visit.look.signs.length} signs`,
     )
     .join('. ');
   return (
@@ -64,7 +66,7 @@ export function Rings({ visits, size = SIZE }: { visits: readonly VisitView[]; s
         return (
           <G key={visit.id}>
             {(STEM_SIDES as Zone[]).map((zone, i) => {
-              const seen = visit.record.looked.includes(zone);
+              const seen = visit.look.looked.includes(zone);
               return (
                 <Path
                   key={zone}
@@ -77,7 +79,7 @@ export function Rings({ visits, size = SIZE }: { visits: readonly VisitView[]; s
                 />
               );
             })}
-            {visit.record.signs.map((sign, k) => {
+            {visit.look.signs.map((sign, k) => {
               const side = (STEM_SIDES as Zone[]).indexOf(sign.zone);
               if (side < 0) return null;
               const a = side * 45 + (k % 3) * 9 - 9;
@@ -90,8 +92,8 @@ export function Rings({ visits, size = SIZE }: { visits: readonly VisitView[]; s
       {rings.map((visit, ring) => {
         const r = INNER + step * (ring + 0.75);
         const [x, y] = polar(r, -2);
-        const year = visit.finishedAt.slice(0, 4);
-        const first = ring === 0 || rings[ring - 1]?.finishedAt.slice(0, 4) !== year;
+        const year = visit.look.day.slice(0, 4);
+        const first = ring === 0 || rings[ring - 1]?.look.day.slice(0, 4) !== year;
         return first && (step > 12 || ring === rings.length - 1 || ring === 0) ? (
           <G key={visit.id}>
             <Path d={`M${x - 16} ${y - 8}h32v15h-32z`} fill={p.paper} />

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { dayWords } from '@/features/shell/words';
-import { Body, Small, Strong } from '@/ui';
+import { Body, Small, Strong } from '@/ui/text';
 
 /** A colour and a share of the way for how bad a band is; the word says it, the colour only helps. */
 const tone = (rank: number, last: number) =>

@@ -1,31 +1,28 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import {
-  alsoRecorded,
-  lookOf,
-  overruledWords,
-  sideWords,
-  signLabel,
-  signWords,
-  unseenSides,
-  zoneWords,
-  type Assessment,
-  type Overruled,
-  type Scale as ScaleOf,
-} from '@dendrix/core/condition';
+import { alsoRecorded, sideWords, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { overruledWords } from '@dendrix/core/judging';
+import type { Scale as ScaleOf } from '@dendrix/core/record';
+import { unseenSides } from '@dendrix/core/history';
 import type { DeterminationView, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures';
 import { HIDDEN_DECAY, slugOf, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import { commonName, library, taxonNamed } from '@/features/shell/library';
 import { useSettings, useUnits } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
-import { bandOf, namesThatCount, newestJudging, standingName, standingVisits, standingWords } from '@dendrix/core/review';
+import { newestJudging, standingNameOf, standingVisits, standingWords } from '@dendrix/core/review';
 import { dateWithSeason, dayWords, dueWords, lengthWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
-import { download } from '@/offline/api';
-import { Body, Button, Card, Drawing, Figures, Heading, Latin, Remark, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
-import { useOutbox } from '@/offline/useOutbox';
+import { download } from '@/data/api';
+import { Body, Figures, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card, Remark, TreeTag, Waiting } from '@/ui/surface';
+import { Drawing } from '@/ui/drawing';
+import { useWide } from '@/ui/wide';
+import { visitsIn } from '@/offline/outbox';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Differs } from '@/features/review/Differs';
 import { Cautions } from './Cautions';
 import { OverTheYears } from './OverTheYears';
 import { Pictures, useOpenPicture } from './Pictures';
@@ -34,13 +31,10 @@ import { Scale } from './Scale';
 import { useTree } from './useTrees';
 
 const NOT_JUDGED = { band: 'not looked at yet', reasons: [] };
-/** What stands on a scale, and since when where the last visit did not judge it. */
+/** What stands on a scale, and since when where the last visit did not judge it. @param visits that stand, oldest first */
 function standing(visits: readonly VisitView[], scale: ScaleOf) {
   const visit = newestJudging(visits, scale);
-  return {
-    judged: (visit?.judgement[scale] as Assessment['vigour'] | undefined) ?? NOT_JUDGED,
-    since: visit === visits[0] ? undefined : visit?.finishedAt.slice(0, 10),
-  };
+  return { judged: visit?.judgement[scale] ?? NOT_JUDGED, since: visit === visits.at(-1) ? undefined : visit?.look.day };
 }
 
 /** Who it is and how sure, two scales, the rings, what is due, every visit and every name it ever had. */
@@ -50,7 +44,7 @@ export function TreePage({ id }: { id: string }) {
   const query = useTree(id);
   const { account } = useSession();
   const { parcels } = useOutbox();
-  const unsent = parcels.filter((p) => p.kind === 'visit' && p.body.treeId === id);
+  const unsent = visitsIn(parcels, id);
   const tree = query.data;
   const picture = useOpenPicture(tree);
   if (!tree) {
@@ -70,6 +64,7 @@ export function TreePage({ id }: { id: string }) {
     );
   }
   const visits = standingVisits(tree.visits);
+  const last = visits.at(-1);
   const today = todayIso();
   const mayVisit = account !== null && account.role !== 'viewer';
   const left = (
@@ -77,7 +72,9 @@ export function TreePage({ id }: { id: string }) {
       <Identity tree={tree} />
       {unsent.map((parcel) => (
         <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit waits to be sent">
-          {parcel.problem ?? 'It is kept on this device and goes out when there is a signal.'}
+          {parcel.problem
+            ? `${parcel.problem.detail} Mend it under More.`
+            : 'It stands below as it will be; it is kept on this device and goes out when there is a signal.'}
         </Remark>
       ))}
       <View className="flex-row gap-4">
@@ -93,7 +90,7 @@ export function TreePage({ id }: { id: string }) {
   );
   const right = (
     <>
-      {visits[0] ? <LastJudgement visit={visits[0]} visits={visits} /> : null}
+      {last ? <LastJudgement visit={last} visits={visits} /> : null}
       <Facts tree={tree} />
       <OverTheYears visits={tree.visits} />
       <Pictures tree={tree} onOpen={picture.open} />
@@ -137,7 +134,7 @@ export function TreePage({ id }: { id: string }) {
             <View className="flex-row justify-between gap-3">
               <Small>Come back{tree.dueOn ? `, ${dueWords(today, tree.dueOn)}` : ''}</Small>
             </View>
-            <Strong>{tree.dueOn ? `by ${dateWithSeason(tree.dueOn)}` : 'no date set'}</Strong>
+            <Strong>{tree.dueOn ? `by ${dateWithSeason(tree.dueOn, tree.latitude)}` : 'no date set'}</Strong>
             {tree.dueBecause ? <Small numberOfLines={2}>{tree.dueBecause}</Small> : null}
           </View>
           <View className="flex-row gap-2">
@@ -158,7 +155,7 @@ export function TreePage({ id }: { id: string }) {
 function Identity({ tree }: { tree: TreeDetail }) {
   const router = useRouter();
   const taxon = taxonNamed(tree.taxon);
-  const now = standingName(namesThatCount(tree.determinations, tree.visits));
+  const now = standingNameOf(tree.determinations, tree.reviews, tree.visits).named;
   return (
     <View className="gap-2">
       <View className="flex-row flex-wrap items-center gap-3">
@@ -200,16 +197,19 @@ function Identity({ tree }: { tree: TreeDetail }) {
 function History({ tree }: { tree: TreeDetail }) {
   const units = useUnits();
   if (tree.visits.length === 0) return null;
-  const { never, lately } = unseenSides(tree.visits.map(lookOf));
-  const newest = tree.visits[0]?.record.signs ?? [];
+  const { never, lately } = unseenSides(
+    library,
+    standingVisits(tree.visits).map((visit) => visit.look),
+  );
+  const newest = standingVisits(tree.visits).at(-1)?.look.signs ?? [];
   return (
     <View className="gap-2">
       <Heading>Its rings, one a visit</Heading>
       <View className="flex-row flex-wrap items-start gap-4">
         <Rings visits={tree.visits} size={228} />
         <View className="min-w-[110px] flex-1 gap-2">
-          {newest.slice(0, 4).map((sign, i) => (
-            <View key={i}>
+          {newest.slice(0, 4).map((sign) => (
+            <View key={sign.key}>
               <Strong>{signLabel(library, sign.id)}</Strong>
               <Small className="text-ink">
                 {zoneWords(sign.zone)} {signWords(sign, units)}
@@ -229,12 +229,12 @@ function History({ tree }: { tree: TreeDetail }) {
 }
 
 function LastJudgement({ visit, visits }: { visit: VisitView; visits: readonly VisitView[] }) {
-  const judgement = visit.judgement as unknown as Assessment;
+  const { judgement } = visit;
   return (
     <View className="gap-3">
       <Remark
-        mood={['serious weakness', 'act first'].includes(bandOf(visit.judgement, 'soundness') ?? '') ? 'caution' : 'plain'}
-        title={`${visit.by.name}, ${dayWords(visit.finishedAt.slice(0, 10))}`}
+        mood={['serious weakness', 'act first'].includes(judgement.soundness.band) ? 'caution' : 'plain'}
+        title={`${visit.by.name}, ${dayWords(visit.look.day)}`}
       >
         {judgement.note}
       </Remark>
@@ -247,7 +247,7 @@ function LastJudgement({ visit, visits }: { visit: VisitView; visits: readonly V
           <Small>{judgement.screening.method}</Small>
         </View>
       ) : null}
-      {((judgement.overruled ?? []) as Overruled[]).map((one) => (
+      {judgement.overruled.map((one) => (
         <Remark key={one.what} mood="second" title="The observer saw it otherwise">
           {overruledWords(one)}
         </Remark>
@@ -255,6 +255,7 @@ function LastJudgement({ visit, visits }: { visit: VisitView; visits: readonly V
       {judgement.lookedAt.cannotSay.map((sentence) => (
         <Small key={sentence}>{sentence}</Small>
       ))}
+      <Differs differs={visit.differs} />
       <Cautions cautions={judgement.cautions} />
     </View>
   );
@@ -262,7 +263,7 @@ function LastJudgement({ visit, visits }: { visit: VisitView; visits: readonly V
 
 function Facts({ tree }: { tree: TreeDetail }) {
   const { settings } = useSettings();
-  const crown = tree.visits.find((visit) => visit.record.measurements.crownSpread)?.record.measurements.crownSpread;
+  const crown = tree.visits.find((visit) => visit.look.measurements.crownSpread)?.look.measurements.crownSpread;
   return (
     <Card>
       <View className="flex-row flex-wrap gap-x-8 gap-y-3">
@@ -310,7 +311,7 @@ function StillToSettle({ tree }: { tree: TreeDetail }) {
       <View className="gap-1">
         {open.map((followUp) => (
           <Body key={followUp.id}>
-            {followUp.because}. By {dateWithSeason(followUp.dueOn)}.
+            {followUp.because}. By {dateWithSeason(followUp.dueOn, tree.latitude)}.
           </Body>
         ))}
       </View>
@@ -351,17 +352,17 @@ function NameGiven({ given, tree }: { given: DeterminationView; tree: TreeDetail
 function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
   const units = useUnits();
   const [open, setOpen] = useState(false);
-  const judgement = visit.judgement as unknown as Assessment;
+  const { judgement } = visit;
   const review = tree.reviews.find((r) => r.visitId === visit.id);
   return (
     <Card>
       <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)} className="min-h-[48px] gap-1 active:opacity-60">
         <Strong>
-          {dayWords(visit.finishedAt.slice(0, 10))}, {visit.by.name}
+          {dayWords(visit.look.day)}, {visit.by.name}
         </Strong>
         <Small>
-          {judgement.lookedAt.percent} % looked at, {visit.record.signs.length} sign{visit.record.signs.length === 1 ? '' : 's'},{' '}
-          {visit.record.observations.length} marks
+          {judgement.lookedAt.percent} % looked at, {visit.look.signs.length} sign{visit.look.signs.length === 1 ? '' : 's'},{' '}
+          {visit.look.observations.length} marks
           {review
             ? ` · ${review.verdict === 'confirm' ? 'confirmed' : review.verdict === 'question' ? 'questioned' : 'overturned'} by ${review.by.name}`
             : ' · waits for a second look'}
@@ -369,26 +370,27 @@ function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
       </Pressable>
       {open ? (
         <View className="gap-2">
-          {visit.record.signs.map((sign, i) => (
-            <Body key={i}>
+          {visit.look.signs.map((sign) => (
+            <Body key={sign.key}>
               {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}
             </Body>
           ))}
-          {alsoRecorded(library, visit.record, units).map((sentence) => (
+          {alsoRecorded(library, visit.look, units).map((sentence) => (
             <Body key={sentence}>{sentence}</Body>
           ))}
-          {visit.record.specimens?.map((specimen) => (
+          {visit.look.specimens.map((specimen) => (
             <Body key={specimen.label}>
               Taken in: {specimen.part} {specimen.label}, {specimen.from === 'tree' ? 'from the tree' : 'picked up beneath'}.
             </Body>
           ))}
           <Body>{judgement.note}</Body>
-          {visit.record.note ? (
+          {visit.look.note ? (
             <Remark mood="plain" title="Note">
-              {visit.record.note}
+              {visit.look.note}
             </Remark>
           ) : null}
-          <Small>Judged with library {visit.libraryVersion}.</Small>
+          <Differs differs={visit.differs} />
+          <Small>Judged from the whole record with library {visit.judgedWith}.</Small>
         </View>
       ) : null}
     </Card>

@@ -1,6 +1,7 @@
 import { Pressable, View } from 'react-native';
-import { Body, Button, Small, Strong, Title } from '@/ui';
-import type { VisitDraft } from './draft';
+import { Body, Small, Strong, Title } from '@/ui/text';
+import { Button } from '@/ui/button';
+import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from './useDraft';
 
 const CHECKS = [

@@ -2,12 +2,15 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import { distance } from '@dendrix/core/schedule';
+import { distance } from '@dendrix/core/geo';
 import { commonName } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { distanceWords } from '@/features/shell/words';
 import { useTrees } from '@/features/tree/useTrees';
-import { Body, Button, Field, Latin, Page, Small, TreeTag, Waiting } from '@/ui';
+import { Body, Latin, Small } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Page, TreeTag, Waiting } from '@/ui/surface';
 
 const SHOWN = 25;
 

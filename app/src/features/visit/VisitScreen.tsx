@@ -1,30 +1,36 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { LINES, type Line, type Trait } from '@dendrix/core/knowledge';
-import { readEntry, yearsBetween } from '@dendrix/core/measure';
-import { judgedName, standingVisits, type JudgedName } from '@dendrix/core/review';
-import type { VisitView } from '@dendrix/core/contracts';
-import { useOrganisation } from '@/features/session/useOrganisation';
+import type { VisitSubmission } from '@dendrix/core/record';
+import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
+import { useSession } from '@/features/session/useSession';
+import { library } from '@/features/shell/library';
+import { PracticeBanner } from '@/features/shell/practice';
 import { useSettings } from '@/features/shell/settings';
-import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { useTree, useTrees } from '@/features/tree/useTrees';
-import { useOutbox } from '@/offline/useOutbox';
-import { Body, Button, Latin, Small, Strong, TreeTag, useWide, Waiting } from '@/ui';
-import { dropDraft, type Part } from './draft';
+import type { Part, VisitDraft } from '@/offline/draft';
+import { DraftElsewhere } from '@/offline/drafts';
+import { enqueueVisit } from '@/offline/outbox';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Remark, TreeTag, Waiting } from '@/ui/surface';
+import { useWide } from '@/ui/wide';
 import { JudgeStep } from './judge/JudgeStep';
-import { Ladder, LINE_WORDS } from './Ladder';
-import { LeadingNames, short } from './LeadingNames';
 import { MeasureStep } from './measure/MeasureStep';
-import { NameStep } from './NameStep';
-import { Question } from './Question';
+import { Ladder } from './name/Ladder';
+import { LeadingNames } from './name/LeadingNames';
+import { NameStrip } from './name/NameStrip';
+import { NameStep } from './name/NameStep';
+import { OtherMarks } from './name/OtherMarks';
+import { Question } from './name/Question';
 import { SafetyStep } from './SafetyStep';
+import { submissionOf } from './submission';
+import { useDraft, type Drafting } from './useDraft';
+import { useVisitAsFarAs } from './useVisitAsFarAs';
 import { SignSheet, type Marking } from './walk/SignSheet';
-import { judgementOf, laterOf, nameOf, submissionOf } from './submission';
-import { useDraft } from './useDraft';
-import { useNaming, type Naming } from './useNaming';
 import { WalkStep } from './walk/WalkStep';
 
 const PARTS: readonly { part: Part; words: string }[] = [
@@ -39,21 +45,15 @@ const NO_VISITS: readonly VisitView[] = [];
 /** A visit from safety to sending. */
 export function VisitScreen({ treeId }: { treeId: string }) {
   const router = useRouter();
-  const client = useQueryClient();
-  const wide = useWide();
   const trees = useTrees();
   const detail = useTree(treeId);
   const tree = detail.data ?? trees.data?.find((t) => t.id === treeId);
-  const { draft, change, saved } = useDraft(treeId, tree);
-  const { settings } = useSettings();
-  const { post } = useOutbox();
-  const [marking, setMarking] = useState<Marking | null>(null);
-  const [names, setNames] = useState(false);
+  const { account } = useSession();
+  const drafting = useDraft(account?.id ?? '', treeId, tree);
+  const { draft } = drafting;
+  const { send } = useOutbox();
   const [problem, setProblem] = useState<string | null>(null);
-  const scroll = useRef<ScrollView>(null);
-  const toTop = useCallback(() => scroll.current?.scrollTo({ y: 0, animated: false }), []);
 
-  useEffect(toTop, [draft?.part, draft?.trait, draft?.line, names, draft?.safetyDone, toTop]);
   if (!tree || !draft) {
     const missing = trees.data && !trees.isFetching && !tree ? 'This tree is not on this device. Open it once with a signal.' : null;
     return (
@@ -64,24 +64,43 @@ export function VisitScreen({ treeId }: { treeId: string }) {
       />
     );
   }
+  if (drafting.elsewhere) {
+    const sent = drafting.elsewhere === 'sent';
+    return (
+      <View className="gap-3 p-4">
+        <Remark mood="caution" title={sent ? 'This visit was sent from another tab' : 'This visit goes on in another tab'}>
+          {sent
+            ? 'What you entered there is on its way. What was entered only here since then is not in it: begin another visit for that.'
+            : 'What was entered there since is not on this screen, so nothing more is kept from here. Load what stands there and go on.'}
+        </Remark>
+        <Button kind="next" onPress={sent ? () => router.replace(`/tree/${treeId}`) : drafting.reload}>
+          {sent ? 'To the tree' : 'Load what stands there'}
+        </Button>
+      </View>
+    );
+  }
   return (
     <VisitBody
-      {...{ tree, draft, change, saved, wide, settings, marking, setMarking, names, setNames, problem, scroll }}
+      key={draft.id}
+      tree={tree}
+      draft={draft}
+      drafting={drafting}
       visits={detail.data?.visits ?? NO_VISITS}
+      recordKnown={detail.data !== undefined || tree.lastVisitOn === null}
+      problem={problem ?? drafting.problem}
       onClose={() => (router.canGoBack() ? router.back() : router.navigate('/today'))}
       onSend={async (body) => {
-        const queuedAt = new Date().toISOString();
         try {
-          await post({ id: draft.id, kind: 'visit', queuedAt, words: `Visit to ${tree.tag}`, body });
-          // The pictures follow their visit, one by one; they are on the device already.
-          for (const photo of draft.photos)
-            await post({ id: photo.id, kind: 'photo', queuedAt, words: `Picture of ${tree.tag}`, body: { visitId: draft.id } });
-          await dropDraft(treeId);
-          await client.invalidateQueries({ queryKey: ['tree', treeId] });
+          const rev = await drafting.settled();
+          const queuedAt = new Date().toISOString();
+          await enqueueVisit(account?.id ?? '', { id: draft.id, kind: 'visit', queuedAt, words: `Visit to ${tree.tag}`, body, draft }, rev);
+          void send();
           router.replace(`/tree/${treeId}`);
-        } catch {
+        } catch (error) {
           setProblem(
-            'This device could not keep the visit: its storage may be full. Free some space and send again; nothing is lost meanwhile.',
+            error instanceof DraftElsewhere
+              ? `${error.message} Leave it and open it again: what stands there is shown.`
+              : 'This device could not keep the visit: its storage may be full. Free some space and send again; nothing is lost meanwhile.',
           );
         }
       }}
@@ -89,64 +108,35 @@ export function VisitScreen({ treeId }: { treeId: string }) {
   );
 }
 
-type BodyProps = {
-  tree: NonNullable<ReturnType<typeof useTrees>['data']>[number];
-  draft: NonNullable<ReturnType<typeof useDraft>['draft']>;
-  change: ReturnType<typeof useDraft>['change'];
-  saved: boolean;
-  wide: boolean;
-  settings: ReturnType<typeof useSettings>['settings'];
-  marking: Marking | null;
-  setMarking: (marking: Marking | null) => void;
-  names: boolean;
-  setNames: (shown: boolean) => void;
-  problem: string | null;
-  scroll: React.RefObject<ScrollView | null>;
+interface BodyProps {
+  tree: TreeBrief;
+  draft: VisitDraft;
+  drafting: Drafting;
   visits: readonly VisitView[];
+  /** Whether the visits before are on this device, or there are none. */
+  recordKnown: boolean;
+  problem: string | null;
   onClose: () => void;
-  onSend: (body: ReturnType<typeof submissionOf>) => Promise<void>;
-};
+  onSend: (body: VisitSubmission) => Promise<void>;
+}
 
-function VisitBody({
-  tree,
-  draft,
-  change,
-  saved,
-  wide,
-  settings,
-  marking,
-  setMarking,
-  names,
-  setNames,
-  problem,
-  scroll,
-  visits,
-  onClose,
-  onSend,
-}: BodyProps) {
+function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClose, onSend }: BodyProps) {
+  const { change, saved } = drafting;
+  const wide = useWide();
+  const { settings } = useSettings();
+  const [marking, setMarking] = useState<Marking | null>(null);
+  const [names, setNames] = useState(false);
+  const scroll = useRef<ScrollView>(null);
+  const toTop = useCallback(() => scroll.current?.scrollTo({ y: 0, animated: false }), []);
+  useEffect(toTop, [draft.part, draft.trait, draft.line, names, draft.safetyDone, toTop]);
+
   const date = todayIso();
-  const naming = useNaming(draft, date);
-  const name = useMemo(() => nameOf(draft, naming), [draft, naming]);
-  const organisation = useOrganisation();
-  const judged = useMemo(() => judgedName(name, tree), [name, tree]);
-  const taxon = taxonNamed(judged.taxon);
-  const before = useMemo(() => standingVisits(visits), [visits]);
-  const last = before[0];
-  const measuring = useMemo(() => {
-    const then = last?.record.measurements;
-    const earlier = then ? { dbh: then.dbh?.m, height: then.height?.m, years: yearsBetween(last.finishedAt.slice(0, 10), date) } : null;
-    return readEntry(draft.measure, settings, taxon, earlier);
-  }, [draft.measure, settings, taxon, last, date]);
-  const judgement = useMemo(
-    () => judgementOf(draft, judged, measuring, date, organisation, before, settings.units),
-    [draft, judged, measuring, date, organisation, before, settings.units],
+  const { naming, name, judged, taxon, before, last, known, measuring, look, judgement, later, empty } = useVisitAsFarAs(
+    draft,
+    tree,
+    visits,
+    date,
   );
-  const later = useMemo(() => laterOf(draft, naming, date), [draft, naming, date]);
-  const empty =
-    draft.observations.length + draft.signs.length + draft.looked.length + draft.blocked.length === 0 &&
-    draft.chosenName === null &&
-    !measuring.values.dbh &&
-    !measuring.values.height;
 
   const questions = naming.questionsOf(draft.line);
   const trait =
@@ -176,14 +166,21 @@ function VisitBody({
           <Small numberOfLines={1} className="text-ink">
             {tree.place}
           </Small>
-          <Small role="status" className="text-[13px] leading-[16px]">
-            {saved ? 'saved here' : 'saving …'}
+          <Small role="status" className={`text-[13px] leading-[16px] ${drafting.problem ? 'font-body-bold text-oxide' : ''}`}>
+            {drafting.problem ? 'not kept: no room on this device' : saved ? 'saved here' : 'saving …'}
           </Small>
         </View>
         <Button label="Leave the visit; it is kept here" onPress={onClose} className="px-3">
           Leave
         </Button>
       </View>
+      <PracticeBanner />
+      {drafting.problem ? <Remark mood="caution">{drafting.problem}</Remark> : null}
+      {recordKnown ? null : (
+        <Remark mood="caution" title="The visits before are not on this device">
+          Faults known from them are not carried here. The record judges again from all of them once this visit arrives.
+        </Remark>
+      )}
       {!draft.safetyDone ? (
         <ScrollView ref={scroll} contentContainerClassName="w-full max-w-[640px] self-center">
           <SafetyStep draft={draft} change={change} />
@@ -249,7 +246,11 @@ function VisitBody({
               ) : null}
               {draft.part === 'walk' ? (
                 <>
-                  <WalkStep {...{ draft, change, last, tree, taxon }} dbh={measuring.values.dbh?.m ?? tree.dbh} onMark={setMarking} />
+                  <WalkStep
+                    {...{ draft, look, change, last, known, tree, taxon }}
+                    dbh={measuring.values.dbh?.m ?? tree.dbh}
+                    onMark={setMarking}
+                  />
                   <Button onPress={() => change({ part: 'judge' })}>Go on: judge</Button>
                 </>
               ) : null}
@@ -265,9 +266,7 @@ function VisitBody({
                   onMark={(zone) => setMarking({ zone })}
                   problem={empty ? 'Nothing has been recorded yet: look at something, or measure, first.' : problem}
                   empty={empty}
-                  onSend={() =>
-                    void onSend(submissionOf(draft, name, measuring, judgement, later, draft.profile ?? organisation.profile, new Date()))
-                  }
+                  onSend={() => void onSend(submissionOf(draft, look, name, judgement, later, settings.units, new Date()))}
                 />
               ) : null}
             </ScrollView>
@@ -295,88 +294,20 @@ function VisitBody({
         <SignSheet
           {...marking}
           taxon={judged.taxon}
+          known={known.filter(
+            ({ sign }) => sign.zone === marking.zone && !draft.signs.some((here) => here.again === sign.key || here.key === sign.key),
+          )}
           onClose={() => setMarking(null)}
           onAdd={(sign, photos) => {
             change((now) => ({
               photos: [...now.photos, ...photos],
               absent: now.absent.filter((id) => id !== sign.id),
-              signs: [...now.signs.filter((s) => s.id !== sign.id || s.zone !== sign.zone), sign],
+              signs: [...now.signs, sign],
               looked: [...new Set([...now.looked, sign.zone])],
             }));
             setMarking(null);
           }}
         />
-      ) : null}
-    </View>
-  );
-}
-
-/** The other questions of a line, answered ones ticked. */
-function OtherMarks({
-  questions,
-  current,
-  draft,
-  onPick,
-  line,
-}: {
-  questions: readonly Trait[];
-  current: Trait;
-  draft: BodyProps['draft'];
-  onPick: (trait: Trait) => void;
-  line: Line;
-}) {
-  return (
-    <View className="gap-2">
-      <Small className="font-body-bold">Other marks of {LINE_WORDS[line].toLowerCase()}</Small>
-      <View className="flex-row flex-wrap gap-2">
-        {questions
-          .filter((q) => q.id !== current.id)
-          .map((q) => {
-            const done = draft.observations.some((o) => o.trait === q.id);
-            const gone = draft.cannotSee.includes(q.id);
-            return (
-              <Pressable
-                key={q.id}
-                role="button"
-                onPress={() => onPick(q)}
-                className={`min-h-[48px] justify-center rounded-full border px-4 active:opacity-60 ${done ? 'border-lichen bg-lichen-wash' : 'border-rule bg-sheet'}`}
-              >
-                <Body className="text-[15px]">
-                  {done ? '✓ ' : gone ? '– ' : ''}
-                  {q.label}
-                </Body>
-              </Pressable>
-            );
-          })}
-      </View>
-    </View>
-  );
-}
-
-/** On a phone, while measuring and walking round, the names shrink to a line; the next look stays one tap away. */
-function NameStrip({ naming, name, seen, onLook }: { naming: Naming; name: JudgedName; seen: number; onLook: (trait: Trait) => void }) {
-  const [first, second] = naming.result.ranking.candidates;
-  const any = naming.result.ranking.observations.length > 0;
-  const next = naming.next;
-  return (
-    <View className="flex-row items-center gap-3 border-t-2 border-ink bg-sheet px-4 py-2">
-      <View className="min-w-0 flex-1">
-        <Latin className="text-[17px] leading-[21px]" numberOfLines={1}>
-          {name.taxon ?? 'not yet named'}
-        </Latin>
-        <Small numberOfLines={2}>
-          {name.byRecord
-            ? 'by the record · '
-            : any && first
-              ? `${Math.round(first.probability * 100)} %${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
-              : ''}
-          {seen} % looked at
-        </Small>
-      </View>
-      {next ? (
-        <Button kind="next" className="max-w-[46%]" label={`Look next: ${next.trait.label}`} onPress={() => onLook(next.trait)}>
-          {`Next: ${next.trait.label.toLowerCase()}`}
-        </Button>
       ) : null}
     </View>
   );

@@ -5,3 +5,4 @@ export default function Agent() {
   const { id } = useLocalSearchParams<{ id: string }>();
   return <AgentPage key={id} id={id} />;
 }
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

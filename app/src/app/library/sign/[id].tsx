@@ -5,3 +5,4 @@ export default function Sign() {
   const { id } = useLocalSearchParams<{ id: string }>();
   return <SignPage key={id} id={id} />;
 }
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

@@ -5,3 +5,4 @@ export default function Taxon() {
   const { slug } = useLocalSearchParams<{ slug: string }>();
   return <TaxonPage key={slug} slug={slug} />;
 }
+export { Trouble as ErrorBoundary } from '@/features/shell/Trouble';

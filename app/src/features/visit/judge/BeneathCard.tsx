@@ -1,8 +1,12 @@
 import { View } from 'react-native';
-import { capital, explainTarget, FAILURES, TARGET_WORDS, OCCUPANCY_WORDS, type Assessment } from '@dendrix/core/condition';
-import { OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/contracts';
-import { Body, Button, Card, Choice, Heading, Remark, Small, Strong } from '@/ui';
-import type { VisitDraft } from '../draft';
+import { capital, TARGET_WORDS, OCCUPANCY_WORDS } from '@dendrix/core/words';
+import { explainTarget } from '@dendrix/core/judging';
+import { FAILURES, type Judgement } from '@dendrix/core/record';
+import { OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/record';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
+import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { Overrule } from './Overrule';
 import { Statements } from './Statements';
@@ -25,7 +29,7 @@ const OFTEN: Record<Beneath['howOften'], string> = {
 };
 
 /** What is beneath and how often, and the field screening by the two published matrices. */
-export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Assessment; change: ChangeDraft }) {
+export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Judgement; change: ChangeDraft }) {
   const { screening } = judgement;
   const set = (at: number, part: Partial<Beneath>) =>
     change((now) => ({ beneath: now.beneath.map((b, i) => (i === at ? { ...b, ...part } : b)) }));

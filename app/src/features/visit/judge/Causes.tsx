@@ -1,9 +1,13 @@
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
-import { NORMAL, UNKNOWN_CAUSE, zoneWords, type Assessment } from '@dendrix/core/condition';
+import { NORMAL, UNKNOWN_CAUSE } from '@dendrix/core/judging';
+import { type Judgement } from '@dendrix/core/record';
+import { zoneWords } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
-import { Body, Button, Card, Heading, Small, Strong } from '@/ui';
-import type { VisitDraft } from '../draft';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card } from '@/ui/surface';
+import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { Overrule } from './Overrule';
 
@@ -11,10 +15,10 @@ const FOUND_WORDS = { look: 'look', close: 'look closely', sound: 'knock', probe
 const SHOWN = 5;
 
 interface Props {
-  judgement: Assessment;
+  judgement: Judgement;
   draft: VisitDraft;
   change: ChangeDraft;
-  onMark: (zone: NonNullable<Assessment['lookNext'][number]['zones'][number]>) => void;
+  onMark: (zone: NonNullable<Judgement['lookNext'][number]['zones'][number]>) => void;
 }
 
 /** What may be behind the signs, how likely each is and why, and which sign to look for next to tell. */

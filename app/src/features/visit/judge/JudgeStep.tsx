@@ -1,21 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  BANDS,
-  capital,
-  explainComeBack,
-  explainOption,
-  explainOutlook,
-  NOT_JUDGED,
-  OUTLOOKS,
-  overruledWords,
-  PROFILE_WORDS,
-  signLabel,
-  signWords,
-  zoneWords,
-  type Assessment,
-} from '@dendrix/core/condition';
-import { PROFILES, type Overrule as OverruleOf, type TreeBrief, type VisitName } from '@dendrix/core/contracts';
+import { BANDS, explainComeBack, explainOption, explainOutlook, overruledWords } from '@dendrix/core/judging';
+import { NOT_JUDGED, OUTLOOKS, type Judgement } from '@dendrix/core/record';
+import { capital, PROFILE_WORDS, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/core/record';
+import { type TreeBrief } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
 import { standingWords, type JudgedName } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
@@ -24,8 +13,11 @@ import { useUnits } from '@/features/shell/settings';
 import { dateWithSeason } from '@/features/shell/words';
 import { Cautions } from '@/features/tree/Cautions';
 import { Scale } from '@/features/tree/Scale';
-import { Body, Button, Card, Choice, Field, Heading, Latin, Remark, Small, Strong } from '@/ui';
-import type { VisitDraft } from '../draft';
+import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
+import { Field } from '@/ui/field';
+import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { BeneathCard } from './BeneathCard';
 import { Causes } from './Causes';
@@ -45,7 +37,7 @@ interface Props {
   /** What it is judged by: the name of the visit, or of the record. */
   judged: JudgedName;
   tree: Pick<TreeBrief, 'standing'>;
-  judgement: Assessment;
+  judgement: Judgement;
   date: string;
   change: ChangeDraft;
   onMark: (zone: Zone) => void;
@@ -190,10 +182,16 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
   );
 }
 
-const COURSE_WORDS = { worse: 'Worse', better: 'Better', steady: 'Steady', 'one reading': '' } as const;
+const COURSE_WORDS = {
+  worse: 'Worse',
+  better: 'Better',
+  steady: 'Steady',
+  'one reading': '',
+  'not found again': 'Not found again',
+} as const;
 
 /** What the years show, worsenings first. */
-function Changes({ judgement }: { judgement: Assessment }) {
+function Changes({ judgement }: { judgement: Judgement }) {
   const told = judgement.changes.filter((c) => c.course !== 'one reading');
   if (told.length === 0) return null;
   return (
@@ -212,7 +210,7 @@ function Changes({ judgement }: { judgement: Assessment }) {
 }
 
 /** Signs that count, each of which the person can set aside with a reason. */
-function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: Assessment; change: ChangeDraft }) {
+function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: Judgement; change: ChangeDraft }) {
   const units = useUnits();
   const aside = new Set(judgement.normalHere.map((n) => `${n.sign}/${n.zone}`));
   const counting = draft.signs.filter((sign) => !aside.has(`${sign.id}/${sign.zone}`));
@@ -256,7 +254,7 @@ function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: 
   );
 }
 
-function NormalRemark({ normal, draft, change }: { normal: Assessment['normalHere'][number]; draft: VisitDraft; change: ChangeDraft }) {
+function NormalRemark({ normal, draft, change }: { normal: Judgement['normalHere'][number]; draft: VisitDraft; change: ChangeDraft }) {
   const [why, setWhy] = useState<string | null>(null);
   const mine = draft.signs.find((sign) => sign.id === normal.sign && sign.zone === normal.zone)?.leftAside !== undefined;
   const edit = (part: { putBack?: string; leftAside?: undefined }) =>

@@ -1,7 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Overrule as OverruleOf } from '@dendrix/core/contracts';
-import { Button, Choice, Field, Remark, Small } from '@/ui';
+import type { Overrule as OverruleOf } from '@dendrix/core/record';
+import { Button, Choice } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Remark } from '@/ui/surface';
+import { Small } from '@/ui/text';
 
 interface Props {
   what: OverruleOf['what'];

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import type { Statement } from '@dendrix/core/condition';
-import { Body, Small } from '@/ui';
+import { type Statement } from '@dendrix/core/record';
+import { Body, Small } from '@/ui/text';
 
 /** What a judgement says, each opening to the rule that says it and what it rests on. */
 export const Statements = ({ statements }: { statements: readonly Statement[] }) => (

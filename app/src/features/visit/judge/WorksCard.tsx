@@ -1,17 +1,24 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Text } from 'react-native-svg';
-import { ROOT_STANDARD_WORDS, WORKS_WORDS, type Assessment, type WorksJudged } from '@dendrix/core/condition';
-import { WORKS, type Works } from '@dendrix/core/contracts';
-import { parseLength, treeUnit } from '@dendrix/core/measure';
+import { ROOT_STANDARD_WORDS } from '@dendrix/core/judging';
+import { type Judgement, type WorksJudged } from '@dendrix/core/record';
+import { WORKS_WORDS } from '@dendrix/core/words';
+import { WORKS, type Works } from '@dendrix/core/record';
+import { parseLength } from '@dendrix/core/units';
+import { treeUnit } from '@dendrix/core/measuring';
 import { useSettings, useUnits } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
-import { Body, Button, Card, Choice, Field, Heading, Remark, Small, useTheme } from '@/ui';
-import type { VisitDraft } from '../draft';
+import { Body, Heading, Small } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
+import { Field } from '@/ui/field';
+import { useTheme } from '@/ui/theme';
+import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 
 /** Works planned near the tree, against its root zone. */
-export function WorksCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Assessment; change: ChangeDraft }) {
+export function WorksCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Judgement; change: ChangeDraft }) {
   const { settings } = useSettings();
   const [open, setOpen] = useState(draft.works.length > 0);
   const [kind, setKind] = useState<Works['kind']>('trench');

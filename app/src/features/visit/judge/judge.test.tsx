@@ -1,15 +1,16 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
-import type { Assessment } from '@dendrix/core/condition';
-import { EMPTY_RECORD, organisation, type VisitName, type VisitView } from '@dendrix/core/contracts';
-import { EMPTY_ENTRY, readEntry, type Entry } from '@dendrix/core/measure';
+import { type Judgement } from '@dendrix/core/record';
+import { emptyLook, organisation, type VisitName } from '@dendrix/core/record';
+import { type VisitView } from '@dendrix/core/contracts';
+import { EMPTY_ENTRY, readEntry, type Entry } from '@dendrix/core/measuring';
 import { STEM_SIDES, ZONES } from '@dendrix/core/knowledge';
 import { judgedName, type JudgedName } from '@dendrix/core/review';
 import { taxonNamed } from '@/features/shell/library';
 import { OverTheYears } from '@/features/tree/OverTheYears';
-import { newDraft, type VisitDraft } from '../draft';
-import { judgementOf } from '../submission';
+import { lookOfDraft, newDraft, type VisitDraft } from '@/offline/draft';
+import { judgementOf, measurementsOf } from '../submission';
 import { JudgeStep } from './JudgeStep';
 
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn() }) }));
@@ -17,6 +18,7 @@ jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn() }) }));
 const DATE = '2026-06-15';
 const treeId = '01976a00-0000-7000-8000-000000000001';
 const PICKED = organisation.parse({});
+const TREE = { latitude: 45.62, longitude: -31.2 };
 const NAME: VisitName = {
   taxon: 'Quercus rubra',
   level: 'species',
@@ -34,7 +36,7 @@ const draftOf = (part: Partial<VisitDraft>): VisitDraft => ({
 });
 const measured = (part: Partial<Entry>) => ({ ...EMPTY_ENTRY, ...part });
 
-let judged: Assessment;
+let judged: Judgement;
 let kept: VisitDraft;
 function Judge({
   begun,
@@ -49,7 +51,9 @@ function Judge({
 }) {
   const [draft, setDraft] = useState(begun);
   kept = draft;
-  judged = judgementOf(draft, by, readEntry(draft.measure, CUSTOM, taxonNamed(NAME.taxon), null), DATE, PICKED, before, 'metric');
+  const measuring = readEntry(draft.measure, CUSTOM, taxonNamed(NAME.taxon), null);
+  const look = lookOfDraft(draft, measurementsOf(draft, measuring), DATE, draft.profile ?? PICKED.profile);
+  judged = judgementOf(look, by, TREE, PICKED, before, 'metric');
   return (
     <JudgeStep
       draft={draft}
@@ -78,7 +82,7 @@ const show = (part: Partial<VisitDraft>, before: VisitView[] = [], more: { by?: 
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 const write = (name: string, value: string) => fireEvent.change(screen.getByRole('textbox', { name }), { target: { value } });
 
-const CONK = { id: 'basal-conk', zone: 'collar' as const, kind: 'bracket' };
+const CONK = { id: 'basal-conk', zone: 'collar' as const, key: 'basal-conk@collar' as const, kind: 'bracket' };
 
 describe('a statement', () => {
   it('opens to its rule, what it rests on and its source, and closes again', () => {
@@ -93,7 +97,7 @@ describe('a statement', () => {
     expect(screen.queryByText(/^Rule:/)).toBeNull();
   });
   it('each of the judgement’s own is on the screen', () => {
-    show({ signs: [CONK, { id: 'thin-crown', zone: 'crown-top', percent: 40 }] });
+    show({ signs: [CONK, { id: 'thin-crown', zone: 'crown-top', key: 'thin-crown@crown-top', percent: 40 }] });
     for (const scale of [judged.vigour, judged.soundness, judged.hiddenDecay])
       for (const reason of scale.reasons) expect(screen.getAllByText(reason).length).toBeGreaterThan(0);
   });
@@ -150,7 +154,7 @@ describe('signs set aside', () => {
     expect(judged.soundness.band).toBe('serious weakness');
   });
   it('one that is normal for the kind can be put back with a word why', () => {
-    show({ signs: [{ id: 'dead-branches', zone: 'crown-low', size: 'fine', where: 'inside-shade-line' }] });
+    show({ signs: [{ id: 'dead-branches', zone: 'crown-low', key: 'dead-branches@crown-low', size: 'fine', where: 'inside-shade-line' }] });
     expect(judged.normalHere).toHaveLength(1);
     press('Count it all the same');
     write('Why it counts here', 'They are live limbs of last year.');
@@ -164,8 +168,8 @@ describe('causes', () => {
     show({
       looked: [],
       signs: [
-        { id: 'tip-dieback', zone: 'crown-top', percent: 40 },
-        { id: 'thin-crown', zone: 'crown-top', percent: 40 },
+        { id: 'tip-dieback', zone: 'crown-top', key: 'tip-dieback@crown-top', percent: 40 },
+        { id: 'thin-crown', zone: 'crown-top', key: 'thin-crown@crown-top', percent: 40 },
       ],
     });
     const before = judged.agents.map((a) => a.probability);
@@ -221,13 +225,18 @@ describe('change since earlier visits', () => {
     finishedAt: `${date}T09:20:00.000Z`,
     timeZone: 'UTC',
     libraryVersion: 'x',
-    record: { ...EMPTY_RECORD, looked: [...STEM_SIDES], signs: [{ id: 'cavity', zone: 'stem-e', opening }] },
+    look: { ...emptyLook(date), looked: [...STEM_SIDES], signs: [{ id: 'cavity', zone: 'stem-e', key: 'cavity@stem-e', opening }] },
     name: null,
-    judgement: {},
+    judgement: judged,
+    judgedWith: 'x',
+    differs: [],
     amends: null,
   });
+  beforeAll(() => {
+    show({}).unmount();
+  });
   it('is told in the judgement and worsens it', () => {
-    show({ signs: [{ id: 'cavity', zone: 'stem-e', opening: 0.09 }] }, [visit('2023-06-01', 0.04)]);
+    show({ signs: [{ id: 'cavity', zone: 'stem-e', key: 'cavity@stem-e', opening: 0.09 }] }, [visit('2023-06-01', 0.04)]);
     expect(screen.getByText('Since earlier visits')).toBeTruthy();
     expect(judged.soundness.band).toBe('serious weakness');
   });
@@ -250,7 +259,7 @@ describe('change since earlier visits', () => {
 
 describe('the profile', () => {
   it('is the organisation’s until the person picks another, and is not kept when it is the same', () => {
-    show({ signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] });
+    show({ signs: [{ id: 'tip-dieback', zone: 'crown-top', key: 'tip-dieback@crown-top', percent: 60 }] });
     fireEvent.click(screen.getByRole('radio', { name: 'Habitat first' }));
     expect(kept.profile).toBe('habitat');
     expect(judged.options[0]?.do).toBe('keep as habitat');
@@ -271,7 +280,7 @@ describe('a tree looked over without naming it again', () => {
   const record = { taxon: 'Celtis occidentalis', level: 'species' as const };
   it('is judged by the name of the record, and says that nobody checked it', () => {
     const by = judgedName(NONE, record);
-    show({ signs: [{ id: 'witches-broom', zone: 'crown-mid' }] }, [], { by, name: NONE });
+    show({ signs: [{ id: 'witches-broom', zone: 'crown-mid', key: 'witches-broom@crown-mid' }] }, [], { by, name: NONE });
     expect(screen.getByText('Judged as, by the record')).toBeTruthy();
     expect(screen.getByText('Celtis occidentalis')).toBeTruthy();
     expect(screen.getByText(/This visit has not checked it/)).toBeTruthy();

@@ -1,9 +1,12 @@
 import { View } from 'react-native';
 import { howToMeasure } from '@dendrix/core/figures';
-import { treeUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measure';
+import { treeUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measuring';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
-import { Body, Button, Card, Choice, Field, Figures, Heading } from '@/ui';
+import { Body, Figures, Heading } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card } from '@/ui/surface';
+import { Field } from '@/ui/field';
 import { HowTo } from './HowTo';
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const;

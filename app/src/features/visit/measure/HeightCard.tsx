@@ -1,9 +1,12 @@
 import { View } from 'react-native';
 import { HEIGHT_METHODS, howToMeasure, type HeightMethod } from '@dendrix/core/figures';
-import { handUnit, treeUnit, type Entry, type EntryField, type MeasuredEntry } from '@dendrix/core/measure';
+import { handUnit, treeUnit, type Entry, type EntryField, type MeasuredEntry } from '@dendrix/core/measuring';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
-import { Body, Button, Card, Choice, Field, Figures, Heading, Remark, Small } from '@/ui';
+import { Body, Figures, Heading, Small } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
+import { Field } from '@/ui/field';
 import { shoot, type Devices } from './devices';
 import { HowTo } from './HowTo';
 
@@ -28,6 +31,8 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
   const { values, now, problems, warnings } = measuring;
   const how = entry.heightHow;
   const methods = HEIGHT_METHODS.filter((method) => method !== 'device' || devices.on);
+  // Typed over, a field is no longer what the simulated device wrote.
+  const byHand = (part: Partial<Entry>) => type({ ...part, simulated: { ...entry.simulated, height: false } });
   const length = (field: keyof Entry & EntryField, label: string, unit: string = treeUnit(settings), hint?: string) => (
     <Field
       className="flex-1"
@@ -35,7 +40,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
       value={entry[field] as string}
       inputMode="decimal"
       suffix={unit}
-      onChangeText={(text) => type({ [field]: text })}
+      onChangeText={(text) => byHand({ [field]: text })}
       problem={problems[field]}
       hint={hint}
     />
@@ -46,7 +51,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
       label={label}
       value={entry[field]}
       suffix={entry.angleUnit === 'deg' ? '°' : '%'}
-      onChangeText={(text) => type({ [field]: text })}
+      onChangeText={(text) => byHand({ [field]: text })}
       problem={problems[field]}
       hint={hint}
     />
@@ -59,7 +64,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
         shown={false}
         options={methods.map((value) => ({ value, words: METHOD_WORDS[value] }))}
         value={how}
-        onChange={(heightHow) => type({ heightHow })}
+        onChange={(heightHow) => byHand({ heightHow })}
       />
       {how === 'typed' ? null : <HowTo how={howToMeasure[how]} />}
       {how === 'typed' ? length('height', 'Height') : null}
@@ -74,7 +79,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
       ) : null}
       {how === 'sine' || how === 'device' ? (
         <>
-          {how === 'device' ? <Button onPress={() => type(shoot(devices, entry, settings))}>Shoot base and top (simulated)</Button> : null}
+          {how === 'device' ? <Button onPress={() => type(shoot(devices, entry, settings))}>Simulated hypsometer shoots</Button> : null}
           <View className="flex-row gap-3">
             {length('topDistance', 'Distance to the top')}
             {angle('top', 'Angle to the top')}
@@ -114,6 +119,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
           <Body>
             {values.height.plusMinus ? `± ${lengthWords(values.height.plusMinus, settings.units, 'tree')}` : ''}
             {values.height.readings ? `, mean of ${values.height.readings.length - (values.height.leftOut ?? 0)} readings` : ''}
+            {values.height.simulated ? ', simulated: counts for nothing' : ''}
           </Body>
         </View>
       ) : null}
@@ -132,6 +138,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
             <View key={i} className="flex-row items-center justify-between gap-2" role="listitem">
               <Body>
                 {lengthWords(kept.m, settings.units, 'tree')} ± {lengthWords(kept.plusMinus, settings.units, 'tree')}, {kept.method}
+                {kept.simulated ? ', simulated' : ''}
               </Body>
               <Button label={`Take back reading ${i + 1}`} onPress={() => type({ heights: entry.heights.filter((_h, j) => j !== i) })}>
                 Take back
@@ -143,7 +150,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
       {now ? (
         <Button
           onPress={() =>
-            type({ heights: [...entry.heights, now], height: '', top: '', base: '', topDistance: '', baseDistance: '', stick: '' })
+            byHand({ heights: [...entry.heights, now], height: '', top: '', base: '', topDistance: '', baseDistance: '', stick: '' })
           }
         >
           Keep it and read again

@@ -2,7 +2,8 @@ import { View } from 'react-native';
 import Svg, { Path, Text } from 'react-native-svg';
 import type { HowTo as HowToDrawing } from '@dendrix/core/figures';
 import { paintColour } from '@/ui/palette';
-import { Small, useTheme } from '@/ui';
+import { Small } from '@/ui/text';
+import { useTheme } from '@/ui/theme';
 
 /** How it is done, drawn, with a sentence beneath. `{h}` becomes the height of the reading. */
 export function HowTo({ how, height = '1.3 m' }: { how: HowToDrawing; height?: string }) {

@@ -2,10 +2,12 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import type { Taxon } from '@dendrix/core/knowledge';
-import type { Entry, MeasuredEntry } from '@dendrix/core/measure';
-import { useSettings } from '@/features/shell/settings';
-import { Button, Remark, Small } from '@/ui';
-import type { VisitDraft } from '../draft';
+import type { Entry, MeasuredEntry } from '@dendrix/core/measuring';
+import { usePractice } from '@/features/shell/practice';
+import { Button } from '@/ui/button';
+import { Remark } from '@/ui/surface';
+import { Small } from '@/ui/text';
+import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { CrownCard } from './CrownCard';
 import { devicesFor } from './devices';
@@ -26,12 +28,12 @@ interface Props {
 
 /** Stem, height and crown: typed as read from tape and clinometer, or read by a device; the arithmetic is done here. */
 export function MeasureStep({ draft, measuring, change, tree, taxon, before, date }: Props) {
-  const { settings, change: set } = useSettings();
+  const practice = usePractice();
   const type = (part: Partial<Entry>) => change((now) => ({ measure: { ...now.measure, ...part } }));
   // The practice tree of the simulators is made once a visit, so that two readings are of one tree.
   const devices = useMemo(
-    () => devicesFor(settings.simulate, tree, taxon, Date.parse(draft.startedAt)),
-    [settings.simulate, tree, taxon, draft.startedAt],
+    () => devicesFor(practice.on, tree, taxon, Date.parse(draft.startedAt)),
+    [practice.on, tree, taxon, draft.startedAt],
   );
   return (
     <View className="gap-4">
@@ -45,12 +47,16 @@ export function MeasureStep({ draft, measuring, change, tree, taxon, before, dat
       ))}
       <NumbersCard {...{ measuring, taxon, before, date }} />
       <PositionCard position={draft.position} listed={tree} onChange={(position) => change({ position })} devices={devices} />
-      <View className="gap-1">
-        <Button onPress={() => set({ simulate: !settings.simulate })}>
-          {settings.simulate ? 'Put the simulated devices away' : 'Practise with simulated devices'}
-        </Button>
-        <Small>A simulated tape, hypsometer, receiver and drill; what they read is named simulated in the record.</Small>
-      </View>
+      {practice.offered ? (
+        <View className="gap-1">
+          <Button onPress={() => practice.turn(!practice.on)}>
+            {practice.on ? 'Put the simulated devices away' : 'Practise with simulated devices'}
+          </Button>
+          <Small>
+            A simulated tape, hypsometer, receiver and drill. What they read is marked in the record and counts in no judgement.
+          </Small>
+        </View>
+      ) : null}
     </View>
   );
 }

@@ -1,20 +1,15 @@
-import { lookOf, ROOT_STANDARD_WORDS } from '@dendrix/core/condition';
+import { ROOT_STANDARD_WORDS } from '@dendrix/core/judging';
 import type { VisitView } from '@dendrix/core/contracts';
 import { buildOf, type Taxon } from '@dendrix/core/knowledge';
-import {
-  crownRatioWords,
-  derivedFrom,
-  fromMetres,
-  paceInWords,
-  slendernessWords,
-  type MeasuredEntry,
-  type UnitSystem,
-} from '@dendrix/core/measure';
+import { crownRatioWords, derivedFrom, slendernessWords, type MeasuredEntry } from '@dendrix/core/measuring';
+import { fromMetres, paceInWords, type UnitSystem } from '@dendrix/core/units';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
+import { countedMeasurements } from '@dendrix/core/record';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
-import { Body, Card, Heading, Small, Strong } from '@/ui';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Card } from '@/ui/surface';
 
 interface Props {
   measuring: MeasuredEntry;
@@ -34,9 +29,10 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
   const { settings } = useSettings();
   const { rootStandard } = useOrganisation();
   const { values, ratio, ratioError, slenderness } = measuring;
-  const earlier = before
-    .map(lookOf)
-    .flatMap(({ date: day, dbh, breastHeight }) => (dbh === undefined ? [] : [{ date: day, dbh, breastHeight }]));
+  const earlier = before.flatMap(({ look }) => {
+    const { dbh, breastHeight } = countedMeasurements(look.measurements);
+    return dbh === undefined ? [] : [{ date: look.day, dbh: dbh.m, breastHeight }];
+  });
   const derived = derivedFrom(values, taxon, { growthFactors: library.growthFactors, rootStandard }, earlier, date);
   const { crossSection, rootZone: zone, points, age, growth: grew, palm } = derived;
   if (!values.dbh && ratio === null) return null;

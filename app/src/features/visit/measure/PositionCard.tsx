@@ -1,11 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
-import type { MeasuredPosition } from '@dendrix/core/contracts';
-import type { Fix } from '@dendrix/core/devices';
-import { distance } from '@dendrix/core/schedule';
+import type { MeasuredPosition } from '@dendrix/core/record';
+import type { Fix } from '@dendrix/core/geo';
+import { distance } from '@dendrix/core/geo';
 import { useUnits } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
-import { Body, Button, Card, Heading, Remark, Small, Strong } from '@/ui';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
 import { averaged, fixesOf, startReceiver, type Devices } from './devices';
 
 /** Seconds a minute's stand takes; more fixes in a row tell little that is new. */
@@ -22,7 +24,7 @@ interface Props {
 
 /** Where the tree stands: fixes of a minute averaged, the far-off ones left out, the scatter shown. */
 export function PositionCard({ position, listed, onChange, devices }: Props) {
-  const [running, setRunning] = useState<MeasuredPosition['from'] | null>(null);
+  const [running, setRunning] = useState(false);
   const [count, setCount] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
   const units = useUnits();
@@ -30,23 +32,26 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
   const stop = useRef<(() => void) | null>(null);
   useEffect(() => () => stop.current?.(), []);
 
-  const run = (from: MeasuredPosition['from'], listen: (onFix: (fix: Fix) => void, onProblem: (words: string) => void) => () => void) => {
+  const run = (
+    source: Pick<MeasuredPosition, 'from' | 'simulated'>,
+    listen: (onFix: (fix: Fix) => void, onProblem: (words: string) => void) => () => void,
+  ) => {
     stop.current?.();
     const fixes: Fix[] = [];
     setProblem(null);
     setCount(0);
-    setRunning(from);
+    setRunning(true);
     const end = () => {
       stop.current?.();
       stop.current = null;
-      setRunning(null);
+      setRunning(false);
     };
     stop.current = listen(
       (fix) => {
         fixes.push(fix);
         setCount(fixes.length);
         const at = averaged(fixes);
-        if (at) onChange({ ...at, from });
+        if (at) onChange({ ...at, ...source });
         if (fixes.length >= ENOUGH) end();
       },
       (words) => {
@@ -56,7 +61,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
     );
   };
   const withPhone = () =>
-    run('phone', (onFix, onProblem) => {
+    run({ from: 'phone' }, (onFix, onProblem) => {
       const watch = navigator.geolocation.watchPosition(
         ({ coords }) =>
           onFix({
@@ -73,7 +78,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
       return () => navigator.geolocation.clearWatch(watch);
     });
   const withSimulator = () =>
-    run('simulated receiver', (onFix) => {
+    run({ from: 'receiver', simulated: true }, (onFix) => {
       const sentences = startReceiver(devices);
       const timer = setInterval(() => fixesOf([String(sentences.next().value)]).forEach(onFix), SIMULATED_EVERY_MS);
       return () => clearInterval(timer);
@@ -89,7 +94,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
             onPress={() => {
               stop.current?.();
               stop.current = null;
-              setRunning(null);
+              setRunning(false);
             }}
           >
             {`Stop at ${count} fixes`}
@@ -97,7 +102,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
         ) : (
           <>
             <Button onPress={withPhone}>Stand here a minute</Button>
-            {devices.on ? <Button onPress={withSimulator}>Receiver (simulated)</Button> : null}
+            {devices.on ? <Button onPress={withSimulator}>Simulated receiver</Button> : null}
           </>
         )}
         {position && !running ? <Button onPress={() => onChange(null)}>Leave it as listed</Button> : null}
@@ -113,7 +118,11 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
             {off === null
               ? ''
               : `${words(off)} from the place on the list${off <= 2 * position.plusMinus ? ', the same as far as can be told' : ''}. `}
-            {position.from === 'phone' ? 'By this phone.' : position.from === 'receiver' ? 'By a receiver.' : 'By a simulated receiver.'}
+            {position.simulated
+              ? 'By a simulated receiver: counts for nothing.'
+              : position.from === 'phone'
+                ? 'By this phone.'
+                : 'By a receiver.'}
           </Small>
         </View>
       ) : (

@@ -1,20 +1,15 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { howToMeasure, STEM_SITUATIONS, type StemSituation } from '@dendrix/core/figures';
-import {
-  BREAST_HEIGHTS,
-  fromMetres,
-  parseLength,
-  readingHeightWords,
-  stemUnit,
-  treeUnit,
-  type Entry,
-  type MeasuredEntry,
-} from '@dendrix/core/measure';
+import { BREAST_HEIGHTS, stemUnit, treeUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measuring';
+import { fromMetres, parseLength, readingHeightWords } from '@dendrix/core/units';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
-import { Body, Button, Card, Choice, Field, Figures, Heading } from '@/ui';
-import type { VisitDraft } from '../draft';
+import { Body, Figures, Heading } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Card } from '@/ui/surface';
+import { Field } from '@/ui/field';
+import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { readTape, type Devices } from './devices';
 import { HowTo } from './HowTo';
@@ -50,10 +45,17 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
   const many = typed.stems.length > 1;
   const oddHeight = OWN_HEIGHT.includes(draft.situation);
   const readingHeight = readingHeightWords(values.breastHeight ?? settings.breastHeight, settings.units);
+  // Once every reading was typed over or taken away, nothing simulated is left.
+  const byHand = (part: Pick<Partial<Entry>, 'stems' | 'again'>) => {
+    const left = [...(part.stems ?? typed.stems), ...(part.again ?? typed.again)].filter((text) => text !== '').length;
+    const single = typed.stems.length + typed.again.length === 1;
+    type({ ...part, simulated: { ...typed.simulated, stem: typed.simulated.stem && left > 0 && !single } });
+  };
   const fromTape = () => {
     const reading = readTape(devices, settings);
-    if (typed.stems[0] === '' && !many) type({ stems: [reading] });
-    else type({ again: [...typed.again, reading] });
+    const simulated = { ...typed.simulated, stem: true };
+    if (typed.stems[0] === '' && !many) type({ stems: [reading], simulated });
+    else type({ again: [...typed.again, reading], simulated });
   };
   return (
     <Card className="gap-3">
@@ -98,7 +100,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
           value={stem}
           inputMode="decimal"
           suffix={stemUnit(settings)}
-          onChangeText={(text) => type({ stems: typed.stems.map((s, j) => (j === i ? text : s)) })}
+          onChangeText={(text) => byHand({ stems: typed.stems.map((s, j) => (j === i ? text : s)) })}
           problem={i === typed.stems.length - 1 ? problems.stems : null}
         />
       ))}
@@ -109,7 +111,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
           value={again}
           inputMode="decimal"
           suffix={stemUnit(settings)}
-          onChangeText={(text) => type({ again: typed.again.map((s, j) => (j === i ? text : s)) })}
+          onChangeText={(text) => byHand({ again: typed.again.map((s, j) => (j === i ? text : s)) })}
           problem={i === typed.again.length - 1 ? problems.again : null}
         />
       ))}
@@ -118,7 +120,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
         {typed.again.length > 0 ? <Button onPress={() => type({ again: typed.again.slice(0, -1) })}>One reading fewer</Button> : null}
         <Button onPress={() => type({ stems: [...typed.stems, ''], again: [] })}>Another stem</Button>
         {many ? <Button onPress={() => type({ stems: typed.stems.slice(0, -1) })}>One stem fewer</Button> : null}
-        {devices.on ? <Button onPress={fromTape}>Tape reads (simulated)</Button> : null}
+        {devices.on ? <Button onPress={fromTape}>Simulated tape reads</Button> : null}
       </View>
       {oddHeight ? (
         <Field
@@ -168,6 +170,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
               ± {lengthWords(values.dbh.plusMinus ?? 0, settings.units, 'stem')} diameter
               {values.stems ? `, stands for ${values.stems.length} stems (root of the summed squares)` : ''}
               {values.dbh.readings ? `, mean of ${values.dbh.readings.length - (values.dbh.leftOut ?? 0)} readings` : ''}
+              {values.dbh.simulated ? ', simulated: counts for nothing' : ''}
             </Body>
           </View>
           {values.dbh.leftOut ? <Body>{values.dbh.leftOut} stood far off the others and was left out.</Body> : null}

@@ -1,21 +1,11 @@
 import type { TreeBrief } from '@dendrix/core/contracts';
-import {
-  averagePosition,
-  digitalTape,
-  drill,
-  hypsometer,
-  randomFrom,
-  readProfile,
-  readSentence,
-  receiver,
-  seedOf,
-  type DrillReading,
-  type Fix,
-  type Position,
-  type Random,
-} from '@dendrix/core/devices';
+import { averagePosition, type Fix, type Position } from '@dendrix/core/geo';
+import { digitalTape, drill, hypsometer, receiver } from '@dendrix/core/practice';
+import { randomFrom, seedOf, type Random } from '@dendrix/core/maths';
+import { readProfile, readSentence, type DrillReading } from '@dendrix/core/devices';
 import type { Taxon } from '@dendrix/core/knowledge';
-import { fromMetres, shotsInto, stemUnit, type Custom, type Entry } from '@dendrix/core/measure';
+import { fromMetres } from '@dendrix/core/units';
+import { shotsInto, stemUnit, type Custom, type Entry } from '@dendrix/core/measuring';
 
 /** Simulated devices for practice: they know a tree, and read it with the errors real ones make. */
 export interface Devices {

@@ -1,17 +1,20 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { EMPTY_RECORD, organisation, type TreeBrief, type VisitView } from '@dendrix/core/contracts';
-import { EMPTY_ENTRY, readEntry, type Entry, type MeasuredEntry } from '@dendrix/core/measure';
+import { assess } from '@dendrix/core/judging';
+import { emptyLook, organisation } from '@dendrix/core/record';
+import { type TreeBrief, type VisitView } from '@dendrix/core/contracts';
+import { EMPTY_ENTRY, readEntry, type Entry, type MeasuredEntry } from '@dendrix/core/measuring';
 import { SettingsProvider, useSettings } from '@/features/shell/settings';
-import { taxonNamed } from '@/features/shell/library';
-import { newDraft, type VisitDraft } from '../draft';
+import { library, taxonNamed } from '@/features/shell/library';
+import { newDraft, type VisitDraft } from '@/offline/draft';
 import { averaged, devicesFor, drillStem, fixesOf, readTape, shoot, startReceiver } from './devices';
 import { MeasureStep } from './MeasureStep';
 
 const DATE = '2026-06-15';
 const treeId = '01976a00-0000-7000-8000-000000000001';
 const tree = { id: treeId, tag: 'Q 1', latitude: 45.62, longitude: -31.2, dbh: 0.6, height: 18 } as TreeBrief;
+const JUDGED = assess(library, { ...emptyLook('2016-06-15'), taxon: null, name: null, latitude: 45.62, profile: 'amenity' });
 const METRIC = { units: 'metric', stem: 'girth', breastHeight: 1.3 } as const;
 
 let kept: VisitDraft;
@@ -33,9 +36,9 @@ function Measure({ taxon, before }: { taxon: string | null; before: VisitView[] 
     />
   );
 }
-const show = (taxon: string | null = 'Quercus rubra', before: VisitView[] = []) => {
+const show = (taxon: string | null = 'Quercus rubra', before: VisitView[] = [], practicePlace = false) => {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
-  client.setQueryData(['organisation'], organisation.parse({}));
+  client.setQueryData(['organisation'], organisation.parse({ practicePlace }));
   return render(
     <QueryClientProvider client={client}>
       <SettingsProvider>
@@ -139,9 +142,11 @@ describe('measuring on the screen', () => {
       finishedAt: '2016-06-15T09:20:00.000Z',
       timeZone: 'UTC',
       libraryVersion: 'x',
-      record: { ...EMPTY_RECORD, measurements: { dbh: { m: dbh }, breastHeight: 1.3 } },
+      look: { ...emptyLook('2016-06-15'), measurements: { dbh: { m: dbh }, breastHeight: 1.3 } },
       name: null,
-      judgement: {},
+      judgement: JUDGED,
+      judgedWith: 'x',
+      differs: [],
       amends: null,
     });
     show('Quercus rubra', [visit(0.5)]);
@@ -175,16 +180,44 @@ describe('measuring on the screen', () => {
 describe('simulated devices', () => {
   const devices = devicesFor(true, tree, null, 1);
   it('are offered only when asked for, and named as simulated', () => {
-    show();
-    expect(screen.queryByRole('button', { name: /simulated\)$/ })).toBeNull();
+    const { unmount } = show('Quercus rubra', [], true);
+    expect(screen.queryByRole('button', { name: /^Simulated/ })).toBeNull();
     press('Practise with simulated devices');
-    expect(screen.getByRole('button', { name: 'Tape reads (simulated)' })).toBeTruthy();
-    press('Tape reads (simulated)');
-    press('Tape reads (simulated)');
+    press('Simulated tape reads');
+    press('Simulated tape reads');
     expect(kept.measure.again).toHaveLength(1);
+    expect(read.values.dbh).toMatchObject({ simulated: true });
+    expect(screen.getByText(/mean of 2 readings, simulated: counts for nothing/)).toBeTruthy();
     pick('Hypsometer');
-    press('Shoot base and top (simulated)');
-    expect(read.values.height?.method).toBe('hypsometer');
+    press('Simulated hypsometer shoots');
+    expect(read.values.height).toMatchObject({ method: 'hypsometer', simulated: true });
+    // Typed over by hand, a reading is a reading.
+    press('One reading fewer');
+    write('Girth', '188');
+    expect(read.values.dbh?.simulated).toBeUndefined();
+    press('Simulated tape reads');
+    expect(read.values.dbh?.simulated).toBe(true);
+    unmount();
+    // Where trees are recorded, none is offered, also to those who had them out elsewhere.
+    show();
+    expect(screen.queryByRole('button', { name: /Practise|^Simulated/ })).toBeNull();
+  });
+  it('a mean that a simulated reading is part of is simulated', () => {
+    const { unmount } = show('Quercus rubra', [], true);
+    press('Practise with simulated devices');
+    pick('Hypsometer');
+    press('Simulated hypsometer shoots');
+    press('Keep it and read again');
+    pick('Typed from a device');
+    write('Height', '18');
+    expect(read.values.height).toMatchObject({ simulated: true, readings: [expect.any(Number), 18] });
+    unmount();
+  });
+  it('the hypsometer reads within its errors', () => {
+    show('Quercus rubra', [], true);
+    press('Practise with simulated devices');
+    pick('Hypsometer');
+    press('Simulated hypsometer shoots');
     expect(read.values.height?.m).toBeGreaterThan(17);
     expect(read.values.height?.m).toBeLessThan(19);
   });

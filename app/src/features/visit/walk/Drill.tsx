@@ -1,14 +1,19 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Path, Rect, Text } from 'react-native-svg';
-import { sideWords, zoneWords } from '@dendrix/core/condition';
-import type { Drilling } from '@dendrix/core/contracts';
+import { sideWords, zoneWords } from '@dendrix/core/words';
+import type { Drilling } from '@dendrix/core/record';
 import type { DrillReading } from '@dendrix/core/devices';
 import type { Zone } from '@dendrix/core/knowledge';
-import { lengthInWords, parseLength, SHELL_WARNS, shellRatio, stemUnit } from '@dendrix/core/measure';
+import { lengthInWords, parseLength } from '@dendrix/core/units';
+import { SHELL_WARNS, shellRatio, stemUnit } from '@dendrix/core/measuring';
 import { useSettings, useUnits } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
-import { Body, Button, Field, Remark, Small, Strong, useTheme } from '@/ui';
+import { Body, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Remark } from '@/ui/surface';
+import { useTheme } from '@/ui/theme';
 import { drillStem, type Devices } from '../measure/devices';
 
 const DRILL_HEIGHT = 1;
@@ -43,7 +48,7 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
             {line.decayMet
               ? `, then soft${line.from === 'typed' ? '' : ` (± ${lengthWords(line.plusMinus, settings.units, 'stem')})`}`
               : ' to the end'}
-            {line.from === 'simulated drill' ? ', simulated' : ''}
+            {line.simulated ? ', simulated: counts for nothing' : ''}
             {line.decayMet && dbh !== null && shellRatio(dbh, line.shell) < SHELL_WARNS ? `; under ${SHELL_WARNS} of the radius` : ''}
           </Body>
           <Button label={`Take back drilling ${i + 1}`} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
@@ -87,10 +92,10 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
                   const made = drillStem(devices, suspected);
                   setDrawn(made);
                   const { bark, shell: m, plusMinus, decayMet } = made.reading;
-                  add({ bark, shell: m, plusMinus, decayMet, from: 'simulated drill' });
+                  add({ bark, shell: m, plusMinus, decayMet, from: 'drill', simulated: true });
                 }}
               >
-                Drill (simulated)
+                Simulated drill
               </Button>
             ) : null}
           </View>

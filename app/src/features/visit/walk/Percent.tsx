@@ -1,7 +1,9 @@
 import { Pressable, View } from 'react-native';
 import type { CardKind } from '@dendrix/core/knowledge';
 import { referenceCard } from '@dendrix/core/figures';
-import { Button, Drawing, Small, Strong } from '@/ui';
+import { Button } from '@/ui/button';
+import { Drawing } from '@/ui/drawing';
+import { Small, Strong } from '@/ui/text';
 
 const CARD_SAYS: Record<CardKind, string> = {
   'see-through': 'Sky that shows through the crown, stem and limbs left out. Compare from two sides.',

@@ -1,33 +1,21 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { trackedField } from '@dendrix/core/condition';
-import type { Photo, SignSeen } from '@dendrix/core/contracts';
-import type { Sign, SignField, Zone } from '@dendrix/core/knowledge';
-import { fromMetres, parseLength, stemUnit, treeUnit } from '@dendrix/core/measure';
+import { trackedField } from '@dendrix/core/history';
+import type { Photo, SignSeen } from '@dendrix/core/record';
+import { signField, type Sign, type SignField, type Zone } from '@dendrix/core/knowledge';
+import { capital } from '@dendrix/core/words';
+import { v7 as newId } from 'uuid';
+import { fromMetres, parseLength } from '@dendrix/core/units';
+import { stemUnit, treeUnit } from '@dendrix/core/measuring';
 import { PhotoPicker } from '@/features/photos/PhotoPicker';
 import { Thumbnail } from '@/features/photos/Thumbnail';
 import { useSettings } from '@/features/shell/settings';
-import { Button, Choice, Field, Remark, Small } from '@/ui';
+import { Button, Choice } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Remark } from '@/ui/surface';
+import { Small } from '@/ui/text';
 import { Percent } from './Percent';
 
-const QUANTITIES: ReadonlySet<SignField> = new Set(['height', 'width', 'length', 'depth', 'opening']);
-const NAMES: Record<SignField, string> = {
-  percent: 'Share',
-  cover: 'Share of the bark',
-  part: 'Part',
-  size: 'Size',
-  where: 'Where',
-  kind: 'Kind',
-  height: 'Height above ground',
-  width: 'Width',
-  length: 'Length',
-  depth: 'Depth',
-  opening: 'Opening',
-  count: 'How many',
-  angle: 'Angle',
-  trend: 'Since last time',
-  note: 'Note',
-};
 const spoken = (word: string) => word.replaceAll('-', ' ');
 const NO_NUMBER = 'Write a number, with a unit if you like.';
 
@@ -46,9 +34,9 @@ interface Props {
 /** How large, what kind, where; only what this sign asks for is asked. */
 export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }: Props) {
   const { settings } = useSettings();
-  const [seen, setSeen] = useState<SignSeen>({ ...begun, id: sign.id, zone });
+  const [seen, setSeen] = useState<SignSeen>(() => ({ ...begun, id: sign.id, zone, key: newId() }));
   const [photos, setPhotos] = useState<Photo[]>([]);
-  const unitOf = (field: SignField) => (field === 'height' ? treeUnit(settings) : stemUnit(settings));
+  const unitOf = (field: SignField) => (signField(field).sized === 'tree' ? treeUnit(settings) : stemUnit(settings));
   const asTyped = (field: SignField, m: number | undefined) =>
     m === undefined ? '' : String(Number(fromMetres(m, unitOf(field)).toFixed(2)));
   const [typed, setTyped] = useState<Partial<Record<SignField, string>>>(() => ({ height: asTyped('height', begun?.height) }));
@@ -60,12 +48,12 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
     setProblems((now) => ({ ...now, [field]: m === null ? NO_NUMBER : undefined }));
     put(field, m ?? undefined);
   };
-  const whole = (field: 'count' | 'angle', text: string) => {
+  const whole = (field: SignField, text: string) => {
     setTyped((now) => ({ ...now, [field]: text }));
     const n = Number(text.replace(',', '.'));
-    const bad = text.trim() !== '' && !(Number.isFinite(n) && n >= 0 && n <= (field === 'angle' ? 90 : 10_000));
+    const bad = text.trim() !== '' && !(Number.isFinite(n) && n >= 0 && n <= (signField(field).max ?? Infinity));
     setProblems((now) => ({ ...now, [field]: bad ? 'Write a number.' : undefined }));
-    put(field, text.trim() === '' || bad ? undefined : field === 'count' ? Math.round(n) : n);
+    put(field, text.trim() === '' || bad ? undefined : signField(field).is === 'count' ? Math.round(n) : n);
   };
   const tracked = before ? trackedField(before) : null;
   const fields = (Object.entries(sign.fields) as [SignField, NonNullable<Sign['fields'][SignField]>][]).filter(
@@ -81,57 +69,68 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
       ))}
       {sizeOnly && tracked === null ? <Small>Its size was not taken last time; say in the note how it is larger.</Small> : null}
       {fields.map(([field, spec]) => {
-        const name = spec.label ? `${spec.label.charAt(0).toUpperCase()}${spec.label.slice(1)}` : NAMES[field];
-        const last = before?.[field as keyof SignSeen];
+        const { is, label } = signField(field);
+        const name = spec.label ? capital(spec.label) : label;
+        const last = before?.[field];
         const lastWords =
-          typeof last !== 'number'
-            ? undefined
-            : QUANTITIES.has(field)
-              ? `last time ${asTyped(field, last)} ${unitOf(field)}`
-              : `last time ${last} %`;
-        if (spec.words)
-          return (
-            <Choice
-              key={field}
-              label={name}
-              options={spec.words.map((value) => ({ value, words: spoken(value) }))}
-              value={(seen[field as keyof SignSeen] as string | undefined) ?? null}
-              onChange={(word) => put(field, word)}
-            />
-          );
-        if (field === 'percent' || field === 'cover')
-          return (
-            <View key={field} className="gap-1">
-              <Percent label={name} value={seen[field]} card={spec.card} onChange={(n) => put(field, n)} />
-              {lastWords ? <Small>{lastWords}</Small> : null}
-            </View>
-          );
-        if (QUANTITIES.has(field))
-          return (
-            <Field
-              key={field}
-              label={name}
-              value={typed[field] ?? ''}
-              inputMode="decimal"
-              suffix={unitOf(field)}
-              onChangeText={(text) => length(field, text)}
-              problem={problems[field]}
-              hint={lastWords}
-            />
-          );
-        if (field === 'count' || field === 'angle')
-          return (
-            <Field
-              key={field}
-              label={name}
-              value={typed[field] ?? ''}
-              inputMode="decimal"
-              suffix={field === 'angle' ? '°' : ''}
-              onChangeText={(text) => whole(field, text)}
-              problem={problems[field]}
-            />
-          );
-        return null;
+          typeof last !== 'number' ? undefined : `last time ${is === 'length' ? `${asTyped(field, last)} ${unitOf(field)}` : `${last} %`}`;
+        switch (is) {
+          case 'word': {
+            const held = seen[field];
+            return (
+              <Choice
+                key={field}
+                label={name}
+                options={(spec.words ?? []).map((value) => ({ value, words: spoken(value) }))}
+                value={typeof held === 'string' ? held : null}
+                onChange={(word) => put(field, word)}
+              />
+            );
+          }
+          case 'share': {
+            const held = seen[field];
+            return (
+              <View key={field} className="gap-1">
+                <Percent
+                  label={name}
+                  value={typeof held === 'number' ? held : undefined}
+                  card={spec.card}
+                  onChange={(n) => put(field, n)}
+                />
+                {lastWords ? <Small>{lastWords}</Small> : null}
+              </View>
+            );
+          }
+          case 'length':
+            return (
+              <Field
+                key={field}
+                label={name}
+                value={typed[field] ?? ''}
+                inputMode="decimal"
+                suffix={unitOf(field)}
+                onChangeText={(text) => length(field, text)}
+                problem={problems[field]}
+                hint={lastWords}
+              />
+            );
+          case 'count':
+          case 'angle':
+            return (
+              <Field
+                key={field}
+                label={name}
+                value={typed[field] ?? ''}
+                inputMode="decimal"
+                suffix={is === 'angle' ? '°' : ''}
+                onChangeText={(text) => whole(field, text)}
+                problem={problems[field]}
+              />
+            );
+          case 'trend':
+          case 'text':
+            return null;
+        }
       })}
       <View className="gap-2">
         {photos.length > 0 ? (

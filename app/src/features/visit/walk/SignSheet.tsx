@@ -1,10 +1,16 @@
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { livesOn, zoneWords } from '@dendrix/core/condition';
-import type { Photo, SignSeen } from '@dendrix/core/contracts';
+import { livesOn } from '@dendrix/core/judging';
+import type { Meeting } from '@dendrix/core/history';
+import { signWords, zoneWords } from '@dendrix/core/words';
+import type { Photo, SignSeen } from '@dendrix/core/record';
 import type { Sign, Zone } from '@dendrix/core/knowledge';
 import { library } from '@/features/shell/library';
-import { Button, Field, Heading, Small, Strong } from '@/ui';
+import { useSettings } from '@/features/shell/settings';
+import { dayWords } from '@/features/shell/words';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Heading, Small, Strong } from '@/ui/text';
 import { SignForm } from './SignForm';
 
 /** A sign being marked: where, and what is known of it already. */
@@ -16,6 +22,8 @@ export interface Marking {
 }
 
 interface Props extends Marking {
+  /** Signs known here from earlier visits that nobody has spoken of yet on this one. */
+  known: readonly Meeting[];
   /** The name as far as it is known; signs of its usual troubles come first. */
   taxon: string | null;
   onAdd: (sign: SignSeen, photos: Photo[]) => void;
@@ -38,10 +46,14 @@ function useChoices(zone: Zone, taxon: string | null): { usual: Sign[]; others: 
 }
 
 /** What is it? Then: how large. */
-export function SignSheet({ zone, height, larger, taxon, onAdd, onClose }: Props) {
+export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }: Props) {
+  const { units } = useSettings().settings;
+  /** Which earlier sign it is: one of them, surely another (null), or not yet asked. */
+  const [again, setAgain] = useState<SignSeen | null | undefined>(larger);
   const [sign, setSign] = useState<Sign | null>(() => library.signs.find((s) => s.id === larger?.id) ?? null);
   const [typed, setTyped] = useState('');
   const { usual, others } = useChoices(zone, taxon);
+  const alike = known.filter((one) => one.sign.id === sign?.id);
   const words = typed.trim().toLowerCase();
   const fits = (s: Sign) => words === '' || `${s.label} ${s.hint} ${s.means}`.toLowerCase().includes(words);
   const row = (choice: Sign) => (
@@ -70,21 +82,46 @@ export function SignSheet({ zone, height, larger, taxon, onAdd, onClose }: Props
             <Heading className="flex-shrink">
               {sign ? (larger ? `${sign.label}: how large now?` : sign.label) : `What is on the ${zoneWords(zone)}?`}
             </Heading>
-            <Button onPress={sign && !larger ? () => setSign(null) : onClose}>{sign && !larger ? 'Back' : 'Close'}</Button>
+            <Button
+              onPress={
+                sign && !larger
+                  ? () => {
+                      setSign(null);
+                      setAgain(undefined);
+                    }
+                  : onClose
+              }
+            >
+              {sign && !larger ? 'Back' : 'Close'}
+            </Button>
           </View>
-          {sign ? (
+          {sign && again === undefined && alike.length > 0 ? (
+            <View className="gap-3">
+              <Small>There was one here before. Two on one side are two: which is this?</Small>
+              {alike.map(({ day, sign: earlier }) => (
+                <Button
+                  key={earlier.key}
+                  label={`It is the one of ${dayWords(day)}`}
+                  onPress={() => setAgain(earlier)}
+                >{`The one of ${dayWords(day)}${signWords(earlier, units) ? `: ${signWords(earlier, units)}` : ''}`}</Button>
+              ))}
+              <Button onPress={() => setAgain(null)}>Another one</Button>
+            </View>
+          ) : sign ? (
             <SignForm
-              key={sign.id}
+              key={`${sign.id}/${again?.key ?? ''}`}
               sign={sign}
               zone={zone}
               begun={
                 larger
-                  ? { ...larger, photos: [], trend: 'larger', note: undefined }
-                  : height === undefined || !sign.fields.height
-                    ? {}
-                    : { height }
+                  ? { ...larger, photos: [], trend: 'larger', note: undefined, again: larger.key }
+                  : {
+                      ...(again ? { ...again, photos: [], trend: undefined, note: undefined, again: again.key } : {}),
+                      ...(again === null ? { again: null } : {}),
+                      ...(height === undefined || !sign.fields.height ? {} : { height }),
+                    }
               }
-              before={larger}
+              before={larger ?? again ?? undefined}
               sizeOnly={larger !== undefined}
               onAdd={onAdd}
             />

@@ -1,7 +1,9 @@
-import { sideWords } from '@dendrix/core/condition';
-import { SOUNDS, type Drilling, type Sounding } from '@dendrix/core/contracts';
+import { sideWords } from '@dendrix/core/words';
+import { SOUNDS, type Drilling, type Sounding } from '@dendrix/core/record';
 import { STEM_SIDES, type Zone } from '@dendrix/core/knowledge';
-import { Button, Card, Choice, Heading, Remark, Small, Strong } from '@/ui';
+import { Button, Choice } from '@/ui/button';
+import { Card, Remark } from '@/ui/surface';
+import { Heading, Small, Strong } from '@/ui/text';
 import type { Devices } from '../measure/devices';
 import { Drill } from './Drill';
 

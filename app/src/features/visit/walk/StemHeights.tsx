@@ -1,13 +1,13 @@
 import type { KeyboardEvent } from 'react';
 import { View } from 'react-native';
 import Svg, { Path, Rect, Text } from 'react-native-svg';
-import type { SignSeen } from '@dendrix/core/contracts';
-import { signLabel, sideWords } from '@dendrix/core/condition';
+import type { SignSeen } from '@dendrix/core/record';
+import { signLabel, sideWords } from '@dendrix/core/words';
 import type { Zone } from '@dendrix/core/knowledge';
-import { fromMetres, type UnitSystem } from '@dendrix/core/measure';
+import { fromMetres, type UnitSystem } from '@dendrix/core/units';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
-import { useTheme } from '@/ui';
+import { useTheme } from '@/ui/theme';
 
 const WIDTH = 320;
 const BAND = 48;

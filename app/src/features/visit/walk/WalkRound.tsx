@@ -1,10 +1,10 @@
 import type { KeyboardEvent } from 'react';
 import Svg, { Circle, Defs, Path, Pattern, Rect, Text } from 'react-native-svg';
-import type { SignSeen, Sounding } from '@dendrix/core/contracts';
+import type { SignSeen, Sounding } from '@dendrix/core/record';
 import { markOn, planLabel, planSectors, PLAN_SIZE } from '@dendrix/core/figures';
 import type { Zone } from '@dendrix/core/knowledge';
-import { zoneWords } from '@dendrix/core/condition';
-import { useTheme } from '@/ui';
+import { zoneWords } from '@dendrix/core/words';
+import { useTheme } from '@/ui/theme';
 
 const MID = PLAN_SIZE / 2;
 

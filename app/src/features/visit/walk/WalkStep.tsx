@@ -1,17 +1,24 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { signLabel, signWords, zoneWords } from '@dendrix/core/condition';
-import type { SignSeen, TreeBrief, VisitView } from '@dendrix/core/contracts';
+import { v7 as newId } from 'uuid';
+import { FINDING_WORDS, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { couldFind, type Meeting } from '@dendrix/core/history';
+import type { Look, SignSeen } from '@dendrix/core/record';
+import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import { referenceCard } from '@dendrix/core/figures';
-import { CARD_KINDS, STEM_SIDES, type Taxon, type Zone } from '@dendrix/core/knowledge';
+import { CARD_KINDS, STEM_SIDES, type Sign, type Taxon, type Zone } from '@dendrix/core/knowledge';
 import { PhotoPicker } from '@/features/photos/PhotoPicker';
 import { Thumbnail } from '@/features/photos/Thumbnail';
 import { library } from '@/features/shell/library';
+import { usePractice } from '@/features/shell/practice';
 import { useSettings } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';
-import { Body, Button, Heading, Remark, Small, Strong, useWide } from '@/ui';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Remark } from '@/ui/surface';
+import { useWide } from '@/ui/wide';
 import { dropPicture } from '@/offline/pictures';
-import type { VisitDraft } from '../draft';
+import type { VisitDraft } from '@/offline/draft';
 import { devicesFor } from '../measure/devices';
 import type { ChangeDraft } from '../useDraft';
 import type { Marking } from './SignSheet';
@@ -49,11 +56,24 @@ function drawCardsAhead(): () => void {
 const FIRST_CARD = 20;
 const BETWEEN_CARDS_MS = 400;
 
+/** What it takes to say that a sign is gone, where looking is not enough. */
+const GONE_NEEDS: Record<Sign['found'], string> = {
+  look: 'To say that it is gone, look at this side.',
+  close: 'To say that it is gone, look at this side from near.',
+  sound: 'An eye hears no hollow: sound this side before you say that it is gone.',
+  probe: 'A probe found it: probe there again before you say that it is gone.',
+  dig: 'It was found by digging: free it again before you say that it is gone.',
+};
+
 interface Props {
   draft: VisitDraft;
   change: ChangeDraft;
+  /** What this visit saw so far. */
+  look: Look;
   /** The visit before this one, for what was there then. */
   last: VisitView | undefined;
+  /** Signs known from earlier visits, each as it was met last. */
+  known: readonly Meeting[];
   tree: TreeBrief;
   taxon: Taxon | null;
   /** Diameter of the stem as measured now or before, m. */
@@ -62,23 +82,23 @@ interface Props {
 }
 
 /** All the way round: pick a side, say nothing here, mark a sign at its height, or say why it could not be reached. */
-export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Props) {
+export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, onMark }: Props) {
   const states = zoneStates(draft);
   const wide = useWide();
-  const { settings } = useSettings();
-  const { units } = settings;
+  const { units } = useSettings().settings;
+  const practice = usePractice();
   const [picked, setPicked] = useState<Zone | null>(null);
   const current = picked ?? ORDER.find((zone) => states.get(zone) === 'blank') ?? null;
   const devices = useMemo(
-    () => devicesFor(settings.simulate, tree, taxon, Date.parse(draft.startedAt)),
-    [settings.simulate, tree, taxon, draft.startedAt],
+    () => devicesFor(practice.on, tree, taxon, Date.parse(draft.startedAt)),
+    [practice.on, tree, taxon, draft.startedAt],
   );
   useEffect(drawCardsAhead, []);
   const sides = STEM_SIDES.filter((zone) => ['clear', 'sign'].includes(states.get(zone) ?? 'blank')).length;
-  const here = draft.signs.filter((sign) => sign.zone === current);
+  const here = draft.signs.filter((sign) => sign.zone === current && sign.trend !== 'gone');
   const photosHere = draft.photos.filter((photo) => photo.zone === current && photo.sign === null);
-  const before = current && last ? last.record.signs.filter((sign) => sign.zone === current) : [];
-  const seenBefore = current && last ? last.record.looked.includes(current) : false;
+  const before = known.filter(({ sign }) => sign.zone === current);
+  const seenBefore = current && last ? last.look.looked.includes(current) : false;
 
   const seeIt = (zone: Zone) =>
     change((now) => ({ looked: [...new Set([...now.looked, zone])], blocked: now.blocked.filter((b) => b.zone !== zone) }));
@@ -115,20 +135,20 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
     }));
     setPicked(current);
   };
-  const same = (sign: SignSeen) => {
-    change((now) => ({
-      signs: [...now.signs, { ...sign, trend: 'same', photos: undefined }],
-      looked: [...new Set([...now.looked, sign.zone])],
-    }));
+  /** The same sign as before, as it is now: it goes on from the one it was. */
+  const goesOn = (sign: SignSeen, trend: 'same' | 'gone') => {
+    const now: SignSeen = { ...sign, key: newId(), again: sign.key, trend, photos: undefined, putBack: undefined, leftAside: undefined };
+    // What is gone has no size any more.
+    const kept: SignSeen = trend === 'same' ? now : { id: sign.id, zone: sign.zone, key: now.key, again: sign.key, trend };
+    change((was) => ({ signs: [...was.signs, kept], looked: [...new Set([...was.looked, sign.zone])] }));
     setPicked(current);
   };
-  // A side that was looked at without marking the old sign again says that it is gone.
-  const gone = (sign: SignSeen) => {
-    seeIt(sign.zone);
-    setPicked(current);
+  const answerTo = (sign: SignSeen): SignSeen | undefined => draft.signs.find((here) => here.again === sign.key || here.key === sign.key);
+  /** Whether this visit has the means that found the sign: an eye settles no hollow, and no soft wood. */
+  const canTell = (sign: SignSeen) => {
+    const kind = library.signs.find((s) => s.id === sign.id);
+    return kind !== undefined && couldFind(library, { ...look, looked: [...look.looked, sign.zone] }, kind, sign.zone);
   };
-  const answered = (sign: SignSeen): 'again' | 'gone' | null =>
-    here.some((s) => s.id === sign.id) ? 'again' : draft.looked.includes(sign.zone) ? 'gone' : null;
   return (
     <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
       <View className={wide ? 'w-[300px] items-center gap-2' : 'items-center gap-2'}>
@@ -157,8 +177,8 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
         {current ? (
           <>
             <Heading className="text-[22px] leading-[26px]">Now the {zoneWords(current)}</Heading>
-            {here.map((sign, i) => (
-              <Remark key={i} mood="caution" title={signLabel(library, sign.id)}>
+            {here.map((sign) => (
+              <Remark key={sign.key} mood="caution" title={signLabel(library, sign.id)}>
                 <View className="gap-2">
                   <View className="flex-row items-center justify-between gap-2">
                     <Body className="flex-shrink">{signWords(sign, units)}</Body>
@@ -176,38 +196,47 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
                 </View>
               </Remark>
             ))}
-            {before.length > 0 && last ? (
-              <Remark mood="second" title={`Last visit, ${dayWords(last.finishedAt.slice(0, 10))}`}>
-                <View className="gap-2">
-                  {before.map((sign, i) => (
-                    <View key={i} className="gap-1">
-                      <Body>
-                        {signLabel(library, sign.id)} {signWords(sign, units)}
-                      </Body>
-                      {answered(sign) === 'gone' ? <Small>Looked at now and not marked again: gone.</Small> : null}
-                      {answered(sign) === 'again' ? null : (
+            {before.map(({ day, sign }) => {
+              const answer = answerTo(sign);
+              const label = signLabel(library, sign.id);
+              const { met } = FINDING_WORDS[library.signs.find((s) => s.id === sign.id)?.found ?? 'look'];
+              return (
+                <Remark key={sign.key} mood="second" title={`${label}, ${met} on ${dayWords(day)}`}>
+                  <View className="gap-2">
+                    <Body>{signWords(sign, units)}</Body>
+                    {answer === undefined ? (
+                      <>
                         <View className="flex-row flex-wrap gap-2">
-                          <Button
-                            label={`${signLabel(library, sign.id)} is larger`}
-                            onPress={() => onMark({ zone: current, larger: sign })}
-                          >
+                          <Button label={`${label} is larger`} onPress={() => onMark({ zone: sign.zone, larger: sign })}>
                             Larger
                           </Button>
-                          <Button label={`${signLabel(library, sign.id)} is the same`} onPress={() => same(sign)}>
+                          <Button label={`${label} is the same`} onPress={() => goesOn(sign, 'same')}>
                             Same
                           </Button>
-                          <Button label={`${signLabel(library, sign.id)} is gone`} onPress={() => gone(sign)}>
+                          <Button label={`${label} is gone`} onPress={() => goesOn(sign, 'gone')} disabled={!canTell(sign)}>
                             Gone
                           </Button>
                         </View>
-                      )}
-                    </View>
-                  ))}
-                </View>
-              </Remark>
-            ) : last ? (
+                        {draft.looked.includes(sign.zone) && canTell(sign) ? (
+                          <Small>Looked at now and not marked again: it stands as not found.</Small>
+                        ) : null}
+                        {canTell(sign) ? null : <Small>{GONE_NEEDS[library.signs.find((s) => s.id === sign.id)?.found ?? 'look']}</Small>}
+                      </>
+                    ) : answer.trend === 'gone' ? (
+                      <View className="flex-row items-center justify-between gap-2">
+                        <Small>Gone, as said now.</Small>
+                        <Button label={`Take back that ${sign.id} is gone`} onPress={() => takeBack([answer])}>
+                          Take back
+                        </Button>
+                      </View>
+                    ) : null}
+                  </View>
+                </Remark>
+              );
+            })}
+            {before.length === 0 && last ? (
               <Small>
-                Last visit, {dayWords(last.finishedAt.slice(0, 10))}: {seenBefore ? 'looked at, nothing here.' : 'nobody looked here.'}
+                Last visit, {dayWords(last.look.day)}: {seenBefore ? 'looked at, nothing here.' : 'nobody looked here.'}
               </Small>
             ) : null}
             <View className="flex-row gap-2">
@@ -224,7 +253,12 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
             {current.startsWith('stem-') ? (
               <View className="gap-1">
                 <Small className="font-body-bold">Or tap the height of a sign</Small>
-                <StemHeights zone={current} signs={here} before={before} onPick={(height) => onMark({ zone: current, height })} />
+                <StemHeights
+                  zone={current}
+                  signs={here}
+                  before={before.map(({ sign }) => sign)}
+                  onPick={(height) => onMark({ zone: current, height })}
+                />
               </View>
             ) : null}
             <View className="gap-2">
@@ -279,8 +313,8 @@ export function WalkStep({ draft, change, last, tree, taxon, dbh, onMark }: Prop
         {draft.signs.length > 0 ? (
           <View className="gap-1">
             <Strong>Signs so far</Strong>
-            {draft.signs.map((sign, i) => (
-              <Small key={i} className="text-ink">
+            {draft.signs.map((sign) => (
+              <Small key={sign.key} className="text-ink">
                 {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}
               </Small>
             ))}

@@ -1,5 +1,5 @@
 import { ZONES, type Zone } from '@dendrix/core/knowledge';
-import type { VisitDraft } from '../draft';
+import type { VisitDraft } from '@/offline/draft';
 import type { ZoneState } from './WalkRound';
 
 /** How each zone of a draft or record stands. */

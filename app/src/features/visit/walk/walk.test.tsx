@@ -1,10 +1,14 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
-import { EMPTY_RECORD, type SignSeen, type VisitView } from '@dendrix/core/contracts';
+import { knownSigns } from '@dendrix/core/history';
+import { assess } from '@dendrix/core/judging';
+import { emptyLook, type SignSeen } from '@dendrix/core/record';
+import { type VisitView } from '@dendrix/core/contracts';
 import { ZONES } from '@dendrix/core/knowledge';
 import { library, taxonNamed } from '@/features/shell/library';
 import { SettingsProvider } from '@/features/shell/settings';
-import { newDraft, resumed, type VisitDraft } from '../draft';
+import { lookOfDraft, newDraft, resumed, type VisitDraft } from '@/offline/draft';
 import { Percent } from './Percent';
 import { SignForm } from './SignForm';
 import { SignSheet } from './SignSheet';
@@ -30,20 +34,27 @@ const signNamed = (id: string) => {
 function Walk({ begun, last, onMark = () => {} }: { begun: VisitDraft; last?: VisitView; onMark?: (marking: unknown) => void }) {
   const [draft, setDraft] = useState(begun);
   kept = draft;
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+  client.setQueryData(['organisation'], {});
   return (
-    <WalkStep
-      draft={draft}
-      change={(part) => setDraft((now) => ({ ...now, ...(typeof part === 'function' ? part(now) : part) }))}
-      last={last}
-      tree={tree}
-      taxon={null}
-      dbh={0.5}
-      onMark={onMark}
-    />
+    <QueryClientProvider client={client}>
+      <WalkStep
+        draft={draft}
+        look={lookOfDraft(draft, {}, '2026-06-15', 'amenity')}
+        known={knownSigns(library, last ? [last.look] : [])}
+        change={(part) => setDraft((now) => ({ ...now, ...(typeof part === 'function' ? part(now) : part) }))}
+        last={last}
+        tree={tree}
+        taxon={null}
+        dbh={0.5}
+        onMark={onMark}
+      />
+    </QueryClientProvider>
   );
 }
 let kept: VisitDraft;
 
+const JUDGED = assess(library, { ...emptyLook('2025-06-01'), taxon: null, name: null, latitude: 45.6, profile: 'amenity' });
 const visit = (signs: SignSeen[]): VisitView => ({
   id: '01976a00-0000-7000-8000-00000000000a',
   treeId,
@@ -52,9 +63,11 @@ const visit = (signs: SignSeen[]): VisitView => ({
   finishedAt: '2025-06-01T09:20:00.000Z',
   timeZone: 'Atlantic/Azores',
   libraryVersion: 'x',
-  record: { ...EMPTY_RECORD, looked: [...ZONES], signs },
+  look: { ...emptyLook('2025-06-01'), looked: [...ZONES], signs },
   name: null,
-  judgement: {},
+  judgement: JUDGED,
+  judgedWith: 'x',
+  differs: [],
   amends: null,
 });
 
@@ -76,20 +89,34 @@ describe('walking round', () => {
       <Walk
         begun={fresh()}
         last={visit([
-          { id: 'cavity', zone: 'stem-n', opening: 0.1, height: 1.4 },
-          { id: 'burl', zone: 'stem-n' },
+          { id: 'cavity', zone: 'stem-n', key: 'cavity@stem-n', opening: 0.1, height: 1.4 },
+          { id: 'burl', zone: 'stem-n', key: 'burl@stem-n' },
         ])}
       />,
     );
-    expect(screen.getByText(/Cavity at 1\.4 m, 10 cm open/)).toBeTruthy();
+    expect(screen.getByText('Cavity, seen on 1 June 2025')).toBeTruthy();
+    expect(screen.getByText('at 1.4 m, 10 cm open')).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Cavity is the same' }));
-    expect(kept.signs).toEqual([expect.objectContaining({ id: 'cavity', trend: 'same', opening: 0.1 })]);
-    // The side counts as looked at from here on, so the burl that was not marked again is gone.
-    expect(screen.getByText('Looked at now and not marked again: gone.')).toBeTruthy();
+    expect(kept.signs).toEqual([expect.objectContaining({ id: 'cavity', trend: 'same', opening: 0.1, again: 'cavity@stem-n' })]);
+    expect(kept.signs[0]?.key).not.toBe('cavity@stem-n');
+    // The side counts as looked at from here on, so the burl that was not marked again was not found.
+    expect(screen.getByText('Looked at now and not marked again: it stands as not found.')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Burl is gone' }));
+    expect(kept.signs[1]).toMatchObject({ id: 'burl', again: 'burl@stem-n', trend: 'gone' });
+    expect(screen.getByText('Gone, as said now.')).toBeTruthy();
+  });
+  it('an eye cannot say that a hollow is gone; once the side was sounded it can', () => {
+    render(<Walk begun={fresh()} last={visit([{ id: 'hollow-sound', zone: 'stem-n', key: 'h', kind: 'drum' }])} />);
+    const gone = () => screen.getByRole('button', { name: 'Hollow sound is gone' });
+    expect(gone().getAttribute('aria-disabled')).toBe('true');
+    expect(screen.getByText(/An eye hears no hollow/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: 'Clear' }));
+    fireEvent.click(gone());
+    expect(kept.signs).toEqual([expect.objectContaining({ id: 'hollow-sound', again: 'h', trend: 'gone' })]);
   });
   it('"larger" hands over the old sign, so that only its size is asked', () => {
     const onMark = jest.fn();
-    const old = { id: 'cavity', zone: 'stem-n' as const, opening: 0.1 };
+    const old = { id: 'cavity', zone: 'stem-n' as const, key: 'cavity@stem-n', opening: 0.1 };
     render(<Walk begun={fresh()} last={visit([old])} onMark={onMark} />);
     fireEvent.click(screen.getByRole('button', { name: 'Cavity is larger' }));
     expect(onMark).toHaveBeenCalledWith({ zone: 'stem-n', larger: old });
@@ -136,7 +163,7 @@ describe('walking round', () => {
     render(
       <Walk
         begun={fresh({
-          signs: [{ id: 'burl', zone: 'stem-n', photos: ['p'] }],
+          signs: [{ id: 'burl', zone: 'stem-n', key: 'burl@stem-n', photos: ['p'] }],
           photos: [photo],
           looked: ['stem-n'],
           sounding: [{ zone: 'stem-n', sound: 'clear' }],
@@ -157,8 +184,8 @@ describe('the side of the stem from the ground up', () => {
     render(
       <StemHeights
         zone="stem-e"
-        signs={[{ id: 'burl', zone: 'stem-e', height: 1.5 }]}
-        before={[{ id: 'cavity', zone: 'stem-e', height: 0.5 }]}
+        signs={[{ id: 'burl', zone: 'stem-e', key: 'burl@stem-e', height: 1.5 }]}
+        before={[{ id: 'cavity', zone: 'stem-e', key: 'cavity@stem-e', height: 0.5 }]}
         onPick={onPick}
       />,
     );
@@ -216,7 +243,10 @@ describe('a sign', () => {
     expect((screen.getByRole('textbox', { name: 'Height above ground' }) as HTMLInputElement).value).toBe('1.5');
     fireEvent.change(screen.getByRole('textbox', { name: 'Width of the opening' }), { target: { value: '14' } });
     fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
-    expect(onAdd).toHaveBeenCalledWith({ id: 'cavity', zone: 'stem-e', height: 1.5, opening: 0.14 }, []);
+    expect(onAdd).toHaveBeenCalledWith(
+      { id: 'cavity', zone: 'stem-e', key: expect.stringMatching(/^[0-9a-f-]{36}$/), height: 1.5, opening: 0.14 },
+      [],
+    );
   });
   it('what is no number is told and holds the record back', () => {
     const onAdd = jest.fn();
@@ -227,7 +257,7 @@ describe('a sign', () => {
     expect(onAdd).not.toHaveBeenCalled();
   });
   it('that is larger asks its size alone, with the old one beside it', () => {
-    const before: SignSeen = { id: 'tip-dieback', zone: 'crown-top', percent: 20 };
+    const before: SignSeen = { id: 'tip-dieback', zone: 'crown-top', key: 'tip-dieback@crown-top', percent: 20 };
     const onAdd = jest.fn();
     render(
       <SignForm
@@ -261,7 +291,7 @@ describe('a sign', () => {
 });
 
 describe('choosing a sign', () => {
-  const open = (taxon: string | null) => render(<SignSheet zone="stem-e" taxon={taxon} onAdd={() => {}} onClose={() => {}} />);
+  const open = (taxon: string | null) => render(<SignSheet zone="stem-e" taxon={taxon} known={[]} onAdd={() => {}} onClose={() => {}} />);
   it('signs of what the kind is known for come first', () => {
     open('Fraxinus americana');
     expect(screen.getByText('Signs of what Fraxinus is known for')).toBeTruthy();
@@ -278,6 +308,30 @@ describe('choosing a sign', () => {
     expect(screen.queryByRole('button', { name: /^Cavity/ })).toBeNull();
     fireEvent.change(screen.getByRole('textbox', { name: 'Find a sign' }), { target: { value: 'zzz' } });
     expect(screen.getByText(/No sign goes by these words/)).toBeTruthy();
+  });
+});
+
+describe('a sign where one of its kind was before', () => {
+  const known = [{ day: '2025-06-01', sign: { id: 'cavity', zone: 'stem-e', key: 'old', height: 1.4, opening: 0.1 } as const }];
+  const mark = () => {
+    const onAdd = jest.fn();
+    render(<SignSheet zone="stem-e" taxon={null} known={known} onAdd={onAdd} onClose={() => {}} />);
+    fireEvent.click(screen.getByRole('button', { name: /^Cavity/ }));
+    return onAdd;
+  };
+  it('is asked which it is; the one of then goes on with what was known of it', () => {
+    const onAdd = mark();
+    fireEvent.click(screen.getByRole('button', { name: 'It is the one of 1 June 2025' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
+    expect(onAdd).toHaveBeenCalledWith(expect.objectContaining({ again: 'old', height: 1.4, opening: 0.1 }), []);
+    expect(onAdd.mock.calls[0][0].key).not.toBe('old');
+  });
+  it('another one is another one, and says so', () => {
+    const onAdd = mark();
+    fireEvent.click(screen.getByRole('button', { name: 'Another one' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
+    expect(onAdd).toHaveBeenCalledWith(expect.objectContaining({ again: null }), []);
+    expect(onAdd.mock.calls[0][0].opening).toBeUndefined();
   });
 });
 

@@ -1,0 +1,72 @@
+import { problemDetails } from '@dendrix/core/contracts';
+import type { z } from 'zod';
+
+/** The server said no, with a sentence for the person. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    detail: string,
+    readonly path?: string,
+  ) {
+    super(detail);
+  }
+}
+
+/** Nothing answered: no signal, or the server is away. */
+export class NoSignal extends Error {
+  constructor() {
+    super('No signal. What you entered is kept on this device and goes out when there is one.');
+  }
+}
+
+const BASE = '/api/v1';
+
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+async function send(method: Method, path: string, rest: Pick<RequestInit, 'headers' | 'body'>): Promise<unknown> {
+  let response: Response;
+  try {
+    response = await fetch(`${BASE}${path}`, { method, credentials: 'same-origin', ...rest });
+  } catch {
+    throw new NoSignal();
+  }
+  if (!response.ok) {
+    const problem = problemDetails.safeParse(await response.json().catch(() => null));
+    if (problem.success) throw new ApiProblem(response.status, problem.data.detail, problem.data.path);
+    if (response.status >= 500) throw new NoSignal();
+    throw new ApiProblem(response.status, 'The server gave an answer that is not understood.');
+  }
+  return response.status === 204 ? undefined : ((await response.json()) as unknown);
+}
+
+/**
+ * Calls the service.
+ * @throws NoSignal when nothing answers, ApiProblem when the answer is no
+ */
+export const call = (method: Method, path: string, body?: unknown): Promise<unknown> =>
+  send(method, path, body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+/** Sends a picture as it is. @throws NoSignal or ApiProblem */
+export const putPicture = (path: string, picture: Blob): Promise<unknown> =>
+  send('PUT', path, { headers: { 'content-type': picture.type }, body: picture });
+
+/** Asks for something and reads the answer with the schema both sides share. @throws NoSignal, ApiProblem, or the schema's error */
+export const get = async <S extends z.ZodType>(path: string, schema: S): Promise<z.output<S>> => schema.parse(await call('GET', path));
+export const put = (path: string, body: unknown): Promise<unknown> => call('PUT', path, body);
+
+/** Fetches a file and hands it to the person as a download. */
+export async function download(path: string, name: string): Promise<void> {
+  let response: Response;
+  try {
+    response = await fetch(`${BASE}${path}`, { credentials: 'same-origin' });
+  } catch {
+    throw new NoSignal();
+  }
+  if (!response.ok) throw new ApiProblem(response.status, 'The list could not be made; sign in again and retry.');
+  const url = URL.createObjectURL(await response.blob());
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}

@@ -1,0 +1,28 @@
+import { dehydrate, hydrate, QueryClient, type DehydratedState } from '@tanstack/react-query';
+import { onRestored, worthKeeping } from './cache';
+import { allTrees, oneTree, organisationPicks, reviewQueue } from './keys';
+
+describe('answers taken up from the device', () => {
+  it('are there at once, and what colleagues change is never taken for fresh', async () => {
+    const client = new QueryClient({ defaultOptions: { queries: { staleTime: 30_000 } } });
+    const keys = [allTrees.queryKey, oneTree('t1').queryKey, reviewQueue.queryKey, organisationPicks.queryKey] as const;
+    for (const key of keys) client.setQueryData(key as readonly unknown[], { kept: true });
+    await onRestored(client);
+    expect(keys.map((key) => client.getQueryState(key as readonly unknown[])?.isInvalidated)).toEqual([true, true, true, false]);
+    for (const key of keys) expect(client.getQueryData(key as readonly unknown[])).toEqual({ kept: true });
+    client.clear();
+  });
+  it('outlive an attempt to ask anew that failed without a signal', async () => {
+    const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+    client.setQueryData(['trees'], [1, 2]);
+    await expect(client.fetchQuery({ queryKey: ['trees'], queryFn: () => Promise.reject(new Error('no signal')) })).rejects.toThrow();
+    expect(client.getQueryState(['trees'])?.status).toBe('error');
+    const kept = JSON.parse(JSON.stringify(dehydrate(client, { shouldDehydrateQuery: worthKeeping }))) as DehydratedState;
+    const next = new QueryClient();
+    hydrate(next, kept);
+    expect(next.getQueryData(['trees'])).toEqual([1, 2]);
+    client.setQueryData(['session'], null);
+    expect(worthKeeping({ state: { ...client.getQueryState(['session']) } as never })).toBe(false);
+    for (const one of [client, next]) one.clear();
+  });
+});

@@ -1,0 +1,47 @@
+import { QueryClient, type Query } from '@tanstack/react-query';
+import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
+import { database } from '@/offline/database';
+import { ApiProblem } from './api';
+import { sharedRecord } from './keys';
+
+const WEEK = 7 * 24 * 3600 * 1000;
+
+/** What was fetched stays for a week, so that a crew can work from it without a signal. */
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      gcTime: WEEK,
+      staleTime: 30_000,
+      // With no signal the kept answer is shown; asking is tried anyway and fails quietly.
+      networkMode: 'always',
+      retry: (count, error) => !(error instanceof ApiProblem) && count < 1,
+      refetchOnWindowFocus: true,
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+/** Keeps answers in the device's database. */
+export const persister = createAsyncStoragePersister({
+  key: 'queries',
+  throttleTime: 500,
+  storage: {
+    getItem: async (key) => (await (await database()).get('cache', key)) ?? null,
+    setItem: async (key, value) => void (await (await database()).put('cache', value, key)),
+    removeItem: async (key) => (await database()).delete('cache', key),
+  },
+});
+export const KEEP_FOR = WEEK;
+
+/**
+ * Answers taken up from the device may be older than what this device itself has changed since: the last half a second before the
+ * application was closed is not written. So they are shown, but never taken for fresh.
+ */
+export const onRestored = (client: QueryClient): Promise<void> =>
+  client.invalidateQueries({ predicate: ({ queryKey }) => sharedRecord.includes(String(queryKey[0])), refetchType: 'none' });
+
+/**
+ * Answers are kept on the device, also where asking anew failed since: without a signal they are all there is. "Nobody is signed in"
+ * is not, since it would outlive the moment.
+ */
+export const worthKeeping = (query: Pick<Query, 'state'>): boolean => query.state.data !== undefined && query.state.data !== null;

@@ -1,0 +1,142 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { v7 as newId } from 'uuid';
+import { useSession } from '@/features/session/useSession';
+import { discard, mendTree, reopenVisit, tryAgain } from '@/offline/outbox';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { heldBy, type Parcel, type ParcelOf } from '@/offline/parcel';
+import { Body, Heading, Small } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Card, Remark } from '@/ui/surface';
+
+/** What waits on this device: what goes out by itself, and what the server refused, to be mended and sent again. */
+export function WaitingList() {
+  const { parcels, send, online, needsSignIn } = useOutbox();
+  const { account } = useSession();
+  // Pictures go with their visit; alone they are told only where the server refused one.
+  const shown = parcels.filter((parcel) => parcel.kind !== 'photo' || parcel.state === 'refused');
+  const pictures = parcels.filter((parcel) => parcel.kind === 'photo').length;
+  return (
+    <Card className="gap-3">
+      <Heading>To be sent</Heading>
+      {parcels.length === 0 ? <Body>Nothing waits on this device.</Body> : null}
+      {needsSignIn ? <Remark mood="caution">Sign in again: until then nothing goes out. All of it is kept here.</Remark> : null}
+      {shown.map((parcel) => (
+        <ParcelCard key={parcel.id} parcel={parcel} all={parcels} mine={parcel.owner === '' || parcel.owner === account?.id} />
+      ))}
+      {pictures > 0 ? (
+        <Small>
+          {pictures} picture{pictures > 1 ? 's' : ''} among it.
+        </Small>
+      ) : null}
+      {parcels.length > 0 ? (
+        <Button onPress={() => void send(true)} disabled={!online}>
+          {online ? 'Send now' : 'No signal'}
+        </Button>
+      ) : null}
+    </Card>
+  );
+}
+
+function standsHow(parcel: Parcel, all: readonly Parcel[], mine: boolean): string {
+  if (parcel.problem) return parcel.problem.detail;
+  if (!mine) return 'A colleague made it on this device: it goes out when they sign in here.';
+  const [first] = heldBy(parcel, all);
+  if (first) return `Waits for: ${first.words}.`;
+  if (parcel.attempts > 0) return `Tried ${parcel.attempts} time${parcel.attempts > 1 ? 's' : ''}; it is tried again by itself.`;
+  return 'Goes out when there is a signal.';
+}
+
+function ParcelCard({ parcel, all, mine }: { parcel: Parcel; all: readonly Parcel[]; mine: boolean }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  return (
+    <Remark mood={parcel.problem ? 'caution' : 'second'} title={parcel.words}>
+      <View className="gap-2">
+        <Body>{standsHow(parcel, all, mine)}</Body>
+        {problem ? <Body role="alert">{problem}</Body> : null}
+        {parcel.state === 'refused' && mine ? <Mend parcel={parcel} all={all} onProblem={setProblem} /> : null}
+      </View>
+    </Remark>
+  );
+}
+
+/** What can be done about a parcel the server refused. */
+function Mend({ parcel, all, onProblem }: { parcel: Parcel; all: readonly Parcel[]; onProblem: (words: string) => void }) {
+  const router = useRouter();
+  const { send } = useOutbox();
+  const again = async () => {
+    await tryAgain(parcel.id);
+    await send(true);
+  };
+  return (
+    <View className="gap-2">
+      {parcel.kind === 'tree' ? <AnotherTag parcel={parcel} /> : null}
+      <View className="flex-row flex-wrap gap-2">
+        {parcel.kind === 'visit' && parcel.draft ? (
+          <Button
+            kind="next"
+            label={`Open and mend: ${parcel.words}`}
+            onPress={() =>
+              void reopenVisit(parcel.id, newId()).then(
+                (treeId) => router.push(`/visit/${treeId}`),
+                (error: Error) => onProblem(error.message),
+              )
+            }
+          >
+            Open and mend
+          </Button>
+        ) : null}
+        {parcel.kind === 'review' ? (
+          <Button label={`Look at the visit: ${parcel.words}`} onPress={() => router.push(`/review/${parcel.body.visitId}`)}>
+            Look at the visit
+          </Button>
+        ) : null}
+        <Button label={`Send again: ${parcel.words}`} onPress={() => void again()}>
+          Send again
+        </Button>
+        <ThrowAway parcel={parcel} hanging={all.filter((other) => other.after.includes(parcel.id)).length} />
+      </View>
+    </View>
+  );
+}
+
+/** A tag is given once; another one sends the tree, and the visits to it, on their way. */
+function AnotherTag({ parcel }: { parcel: ParcelOf<'tree'> }) {
+  const { send } = useOutbox();
+  const [tag, setTag] = useState(parcel.body.tag);
+  const ready = tag.trim() !== '' && tag.trim() !== parcel.body.tag;
+  return (
+    <View className="gap-2">
+      <Field label="Another tag" value={tag} onChangeText={setTag} hint="as it is on the tree" />
+      <Button kind="next" disabled={!ready} onPress={() => void mendTree(parcel.id, { tag: tag.trim() }).then(() => send(true))}>
+        Send with this tag
+      </Button>
+    </View>
+  );
+}
+
+/** Thrown away is gone for good, so it takes a second word. */
+function ThrowAway({ parcel, hanging }: { parcel: Parcel; hanging: number }) {
+  const [asked, setAsked] = useState(false);
+  if (!asked)
+    return (
+      <Button kind="quiet" label={`Throw away: ${parcel.words}`} onPress={() => setAsked(true)}>
+        Throw this away
+      </Button>
+    );
+  return (
+    <View className="gap-2">
+      <Small>
+        It is nowhere but here{hanging > 0 ? `, and ${hanging} more that belong${hanging === 1 ? 's' : ''} to it go with it` : ''}. Really?
+      </Small>
+      <View className="flex-row gap-2">
+        <Button label={`Throw away for good: ${parcel.words}`} onPress={() => void discard(parcel.id)}>
+          Throw it away for good
+        </Button>
+        <Button onPress={() => setAsked(false)}>Keep it</Button>
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,43 @@
+import { useMemo } from 'react';
+import { identify, questionsOf, type Identification, type NextLook } from '@dendrix/core/naming';
+import type { Line, Trait } from '@dendrix/core/knowledge';
+import { inLeaf } from '@dendrix/core/time';
+import type { Place } from '@dendrix/core/geo';
+import { district, library } from '@/features/shell/library';
+import { useOrganisation } from '@/features/session/useOrganisation';
+import type { VisitDraft } from '@/offline/draft';
+
+export interface Naming {
+  result: Identification;
+  /** Questions of a line, the most telling first, then the rest of the vocabulary. */
+  questionsOf: (line: Line) => Trait[];
+  next: NextLook | undefined;
+}
+
+/** What the engine makes of a draft, made anew when an answer changes. */
+export function useNaming(draft: VisitDraft, date: string, tree: Place): Naming {
+  const { latitude } = tree;
+  const { observations, cannotSee, lifeStage, planted } = draft;
+  const { confirmationRule: rule } = useOrganisation();
+  return useMemo(() => {
+    const result = identify(
+      library,
+      {
+        date,
+        latitude,
+        planted: planted ?? undefined,
+        lifeStage: lifeStage ?? undefined,
+        rule,
+        district: district.id,
+        observations,
+      },
+      cannotSee,
+    );
+    const season = { inLeaf: inLeaf(null, date, latitude), setAside: cannotSee };
+    return {
+      result,
+      next: result.lookNext[0],
+      questionsOf: (line) => questionsOf(library.traits, result, line, season),
+    };
+  }, [observations, cannotSee, lifeStage, planted, date, rule, latitude]);
+}

@@ -1,0 +1,31 @@
+// The list import without the service, for the command line: the same code the service runs, on the same database.
+import { v7 as newId } from 'uuid';
+import type { ReadListOptions } from '@dendrix/core/exchange';
+import { loadLibrary } from '@dendrix/library';
+import { openDatabase } from '../ops/database.mjs';
+import { chainFile } from '../ops/chain-file.mjs';
+import { headKeeper } from '../server/audit/head';
+import { anchor } from '../server/audit/service';
+import { connect } from '../server/db/connect';
+import { migrate } from '../server/db/migrate';
+import { defineModels, User } from '../server/db/models';
+import { keepTreeList } from '../server/imports/service';
+
+/** Keeps a list in the database of `DATABASE_URL`, or in the one `npm start` uses. */
+export async function keepList(text: string, options: Omit<ReadListOptions, 'known'>) {
+  const database = await openDatabase({ log: (line) => process.stderr.write(`${line}\n`) });
+  const sequelize = connect(database.url);
+  try {
+    defineModels(sequelize);
+    await migrate(sequelize);
+    const now = () => new Date();
+    await anchor({ sequelize, now });
+    const keeper = await User.findOne({ where: { role: 'coordinator' } });
+    if (!keeper) throw new Error('no coordinator is known yet to keep the list under; run npm start once');
+    const world = { sequelize, library: loadLibrary(), now, newId, keepHead: headKeeper(chainFile()) };
+    return await keepTreeList(world, newId(), keeper.id, text, options, async () => {});
+  } finally {
+    await sequelize.close();
+    await database.close();
+  }
+}

@@ -1,0 +1,66 @@
+import fc from 'fast-check';
+import { ALL, cm, judgeOak } from '../../testing/judge';
+import { testLibrary } from '../../testing/library';
+
+describe('coming back', () => {
+  it('sides unseen in summer bring one back while the tree is bare', () => {
+    const { comeBack } = judgeOak({ looked: ALL.filter((z) => z !== 'stem-n'), date: '2026-07-01' });
+    expect(comeBack.season).toBe('winter');
+    expect(comeBack.because).toMatch(/structure shows best bare/);
+    expect(comeBack.by > '2026-08-01' && comeBack.by <= '2027-07-01').toBe(true);
+  });
+  it('a tree that is bare in spring only is not looked at bare in winter', () => {
+    const jacaranda = { taxon: 'Jacaranda mimosifolia', looked: ALL.filter((z) => z !== 'stem-n') };
+    expect(judgeOak({ ...jacaranda, date: '2026-01-15' }).comeBack).toMatchObject({ season: 'spring' });
+    expect(judgeOak({ ...jacaranda, date: '2026-01-15' }).lookedAt.cannotSay.join(' ')).not.toMatch(/Out of leaf/);
+    expect(judgeOak({ ...jacaranda, date: '2026-03-15' }).lookedAt.cannotSay.join(' ')).toMatch(/Out of leaf/);
+  });
+  it('a leafless look brings one back in leaf', () => {
+    const { comeBack } = judgeOak({ date: '2026-01-15' });
+    expect(comeBack.season).toBe('summer');
+    expect(comeBack.because).toMatch(/seen in leaf/);
+  });
+  it('the south has its winter in July', () => {
+    const { comeBack } = judgeOak({ date: '2026-01-15', latitude: -35, looked: ALL.filter((z) => z !== 'stem-n') });
+    expect(comeBack.season).toBe('winter');
+    expect(['06', '07', '08']).toContain(comeBack.by.slice(5, 7));
+  });
+  it('what cannot wait waits for no season', () =>
+    expect(judgeOak({ signs: [{ id: 'union-crack', zone: 'unions' }] }).comeBack.by <= '2026-07-10').toBe(true));
+  it('is never later for more signs, nor for more beneath', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...testLibrary.signs), (sign) => {
+        const one = { taxon: 'Ginkgo biloba', signs: [{ id: sign.id, zone: sign.zones[0] }] };
+        const clean = judgeOak({ taxon: 'Ginkgo biloba' }).comeBack.by;
+        const marked = judgeOak(one).comeBack.by;
+        const busy = judgeOak({ ...one, beneath: [{ what: 'people-staying', howOften: 'constant' }] }).comeBack.by;
+        expect(marked <= clean).toBe(true);
+        expect(busy <= marked).toBe(true);
+      }),
+      { numRuns: 73 },
+    );
+  });
+  it('a high rating brings one back within a quarter, where the fault alone would wait for half a year', () => {
+    const hole = { signs: [{ id: 'cavity', zone: 'stem-se', opening: cm(14) }] };
+    const busy = judgeOak({ ...hole, beneath: [{ what: 'people-staying', howOften: 'constant' }] });
+    expect(busy.screening?.risk).toBe('high');
+    expect(busy.comeBack.by).toBe('2026-10-01');
+    expect(judgeOak(hole).comeBack.by > '2026-10-01').toBe(true);
+  });
+  it('a known fault that was not looked at keeps its time: it runs from when it was last seen', () => {
+    const hole = { id: 'cavity', zone: 'stem-se', opening: cm(14) };
+    const without = ALL.filter((z) => z !== 'stem-se');
+    const seen = (date: string) => judgeOak({ looked: without, before: [{ date, looked: ALL, signs: [hole] }] }).comeBack;
+    // A serious weakness asks for half a year.
+    expect(seen('2026-03-01')).toMatchObject({
+      by: '2026-09-01',
+      because: expect.stringMatching(/serious weakness, last looked at on 2026-03-01/),
+    });
+    expect(seen('2024-03-01').by).toBe('2026-07-08');
+    // Due in three days it stays so: a week is for what is overdue.
+    expect(seen('2026-01-04').by).toBe('2026-07-04');
+    expect(judgeOak({ signs: [hole] }).comeBack.by > '2026-09-01').toBe(true);
+    const again = judgeOak({ looked: ALL, before: [{ date: '2024-03-01', looked: ALL, signs: [hole] }] });
+    expect(again.comeBack.because).not.toMatch(/last looked at/);
+  });
+});

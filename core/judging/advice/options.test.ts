@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { PROFILES } from '../../record/organisation';
+import { OPTIONS } from '../../knowledge';
+import { ALL, cm, judgeOak, m } from '../../testing/judge';
+import { testLibrary } from '../../testing/library';
+
+describe('options', () => {
+  it('keeping is no answer for a tree that nobody judged', () => {
+    expect(judgeOak({ looked: [] }).options.map((o) => o.do)).toEqual(['watch']);
+    expect(judgeOak({ looked: ['crown-top', 'crown-mid', 'crown-low', 'foliage'] }).options.map((o) => o.do)).not.toContain('keep');
+  });
+  it('to keep is a weaker answer than to come again once half of the tree was not looked at', () => {
+    const order = [...ALL].reverse();
+    const first = (unseen: number) => judgeOak({ looked: order.slice(unseen) }).options[0]?.do;
+    expect(ALL).toHaveLength(18);
+    expect([0, 8, 9, 12].map(first)).toEqual(['keep', 'keep', 'watch', 'watch']);
+  });
+  it('are of the list, each once, each with a reason; cutting and climbing need licensed people', () => {
+    fc.assert(
+      fc.property(fc.subarray(testLibrary.signs, { maxLength: 5 }), fc.constantFrom(...PROFILES), (signs, profile) => {
+        const { options } = judgeOak({
+          profile,
+          signs: signs.map((s) => ({ id: s.id, zone: s.zones[0], ...(s.fields.size ? { size: 'large' } : {}) })),
+        });
+        expect(new Set(options.map((o) => o.do)).size).toBe(options.length);
+        for (const option of options) {
+          expect(OPTIONS).toContain(option.do);
+          expect(option.because.join('').length).toBeGreaterThan(5);
+          if (['prune or reduce', 'support', 'remove', 'free it from competitors'].includes(option.do))
+            expect(option.needs.join(' ')).toMatch(/licensed/);
+          if (option.do === 'keep as habitat') expect(option.needs.join(' ')).toMatch(/nothing beneath/);
+        }
+      }),
+      { numRuns: 100 },
+    );
+  });
+  it('each profile has its own order of the same options', () => {
+    const request = {
+      taxon: 'Fagus grandifolia',
+      signs: [
+        { id: 'tip-dieback', zone: 'crown-top', percent: 60 },
+        { id: 'basal-shoots-sign', zone: 'collar' },
+      ],
+    };
+    const of = (profile: string) => judgeOak({ ...request, profile }).options.map((o) => o.do);
+    const [amenity, stewardship, habitat] = PROFILES.map(of);
+    expect(new Set(amenity)).toEqual(new Set(habitat));
+    expect(amenity).not.toEqual(habitat);
+    expect(stewardship?.[0]).toBe('keep as seed source');
+    expect(habitat?.[0]).toBe('keep as habitat');
+  });
+  it('a rare kind is kept to its last: removal comes last', () => {
+    const { options } = judgeOak({ taxon: 'Fagus grandifolia', signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] });
+    expect(options.at(-1)?.do).toBe('remove');
+  });
+  it('where people stay beneath a weak tree, getting them out comes before habitat even in a habitat practice', () => {
+    const { options } = judgeOak({
+      profile: 'habitat',
+      signs: [{ id: 'union-crack', zone: 'unions' }],
+      beneath: [{ what: 'people-staying', howOften: 'constant' }],
+    });
+    const at = (what: string) => options.findIndex((o) => o.do === what);
+    expect(at('exclude target')).toBe(0);
+    expect(at('exclude target')).toBeLessThan(at('keep as habitat'));
+  });
+  it('works inside the root zone call for a fence before they begin', () => {
+    const { options, works } = judgeOak({ measurements: { dbh: cm(50) }, works: [{ kind: 'trench', distance: m(3) }] });
+    expect(works?.works[0]?.where).toBe('inside the root zone');
+    expect(options.find((o) => o.do === 'improve the ground')?.because.join(' ')).toMatch(/fence it/);
+  });
+});

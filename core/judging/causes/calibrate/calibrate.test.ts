@@ -1,0 +1,48 @@
+import { brierScore, calibrationError, reliabilityTable } from '../../../naming/calibrate/scores';
+import { randomFrom } from '../../../maths/random';
+import { testLibrary } from '../../../testing/library';
+import { causeStatements, placeOfTruth, simulatedCase, type SimulatedCase } from './cases';
+
+// Simulated people on simulated trees: the differential's probabilities should mean what they say. Real trees are harder than
+// these, which are drawn from the same records.
+
+const district = testLibrary.districts.find((d) => d.id === 'quillhaven');
+if (!district) throw new Error('no district');
+const random = randomFrom(11);
+const cases: SimulatedCase[] = [];
+while (cases.length < 900) {
+  const one = simulatedCase(testLibrary, district, random);
+  if (one) cases.push(one);
+}
+const statements = causeStatements(testLibrary, district, cases);
+
+describe('the differential keeps its word', () => {
+  it('stated and came true lie close, over all and in each well-filled tenth', () => {
+    expect(calibrationError(statements)).toBeLessThan(0.015);
+    for (const row of reliabilityTable(statements).filter((r) => r.count >= 60))
+      expect(Math.abs(row.stated - row.cameTrue)).toBeLessThan(0.13);
+  });
+  it('scores better than always stating how common each cause is among those named', () => {
+    const share = statements.filter((s) => s.right).length / statements.length;
+    expect(brierScore(statements)).toBeLessThan(0.9 * share * (1 - share));
+  });
+  it('has the true cause among the first three in four cases of five', () => {
+    const places = cases.map((one) => placeOfTruth(testLibrary, district, one));
+    expect(places.filter((p) => p !== null && p <= 3).length / places.length).toBeGreaterThan(0.8);
+  });
+  it('more signs make the first thought right more often', () => {
+    const right = (some: SimulatedCase[]) => some.filter((one) => placeOfTruth(testLibrary, district, one) === 1).length / some.length;
+    const withAgent = cases.filter((one) => one.truth !== 'cause unknown');
+    expect(right(withAgent.filter((one) => one.input.signs.length >= 4))).toBeGreaterThan(
+      right(withAgent.filter((one) => one.input.signs.length <= 2)),
+    );
+  });
+  it('probabilities of one case add up to one', () => {
+    for (const one of cases.slice(0, 60)) {
+      const sum = causeStatements(testLibrary, district, [one]).reduce((total, s) => total + s.probability, 0);
+      expect(sum).toBeLessThanOrEqual(1 + 1e-9);
+      // "Normal for this tree" may hold the rest.
+      expect(sum).toBeGreaterThan(0);
+    }
+  });
+});

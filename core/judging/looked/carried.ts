@@ -1,0 +1,84 @@
+import { clearedOn, inOrder, kindOf, threadsOf } from '../../history/threads';
+import type { Library, SignRule } from '../../knowledge';
+import type { Look } from '../../record/look';
+import { countedMeasurements, type Drilling } from '../../record/measurement';
+import type { SignSeen } from '../../record/sign';
+import { listed } from '../../words/listed';
+import { FINDING_WORDS } from '../../words/finding';
+import { signLabel } from '../../words/words';
+import { zoneWords } from '../../words/zones';
+import type { AssessInput } from '../request';
+import { withSounding } from './sounding';
+
+/** A sign that counts in a judgement; one carried over from an earlier look says when it was last seen. */
+export interface CountedSign extends SignSeen {
+  /** ISO date */
+  seenOn?: string;
+}
+
+/** A drilled line; one carried over from an earlier look says when it was drilled. */
+export interface CountedDrilling extends Drilling {
+  /** ISO date */
+  seenOn?: string;
+}
+
+/** What a judgement is made from, carried signs among the signs. */
+export interface CountedInput extends AssessInput {
+  signs: CountedSign[];
+}
+
+const STRUCTURAL: readonly SignRule['scale'][] = ['soundness', 'hiddenDecay'];
+
+/** Whether a sign weighs on how the tree holds together. */
+const bearsOnStructure = (library: Library, sign: SignSeen) =>
+  (library.signs.find((s) => s.id === sign.id)?.rules ?? []).some((rule) => STRUCTURAL.includes(rule.scale));
+
+/**
+ * Signs that were there when somebody last had the means to find them, and that this look did not meet nor could have found:
+ * out of sight is not gone. Only what bears on how the tree holds together is carried over; the foliage is of its season, and
+ * vigour needs a look of its own.
+ */
+export function carriedSigns(library: Library, input: AssessInput): CountedSign[] {
+  const earlier = inOrder((input.before ?? []).filter((look) => look.day <= input.day));
+  const looks: Look[] = [...earlier, input].map((look) => withSounding(library, look));
+  const now = looks.length - 1;
+  return threadsOf(looks).flatMap((thread) => {
+    const last = thread.met.at(-1);
+    if (!last || thread.lastAt === now || !kindOf(library, thread) || clearedOn(library, looks, thread) !== null) return [];
+    return bearsOnStructure(library, last.sign) ? [{ ...last.sign, zone: thread.zone, seenOn: last.day }] : [];
+  });
+}
+
+/** Lines drilled on earlier looks, each until its side is drilled again: a thin shell does not grow thick by not being drilled. */
+export function carriedDrillings(input: Pick<AssessInput, 'before' | 'day' | 'measurements'>): CountedDrilling[] {
+  const again = new Set((input.measurements.drillings ?? []).map((line) => line.zone));
+  const newestFirst = inOrder((input.before ?? []).filter((look) => look.day <= input.day)).reverse();
+  return newestFirst.flatMap((look) => {
+    const lines = (countedMeasurements(look.measurements).drillings ?? []).filter((line) => !again.has(line.zone));
+    for (const line of lines) again.add(line.zone);
+    return lines.map((line) => ({ ...line, seenOn: look.day }));
+  });
+}
+
+/** What cannot be said of carried signs: how they stand now. One sentence a part of the tree and a way of finding out. */
+export function carriedWords(library: Pick<Library, 'signs'>, carried: readonly CountedSign[]): string[] {
+  const wayOf = (sign: CountedSign) => FINDING_WORDS[library.signs.find((s) => s.id === sign.id)?.found ?? 'look'];
+  const groups = new Map<string, CountedSign[]>();
+  for (const sign of carried) {
+    const group = `${wayOf(sign).done}/${sign.zone}`;
+    groups.set(group, [...(groups.get(group) ?? []), sign]);
+  }
+  return [...groups.values()].flatMap((there) => {
+    const [first] = there;
+    if (!first) return [];
+    const { done, met } = wayOf(first);
+    const names = listed([...new Set(there.map((sign) => signLabel(library, sign.id).toLowerCase()))]);
+    // The newest sighting of several: the news is no older than that.
+    const last =
+      there
+        .map((sign) => sign.seenOn ?? '')
+        .sort()
+        .at(-1) ?? '';
+    return [`The ${zoneWords(first.zone)} was not ${done} this time; how the ${names} ${met} there on ${last} stands now is not known.`];
+  });
+}

@@ -1,0 +1,67 @@
+import fc from 'fast-check';
+import { ZONES } from '../knowledge';
+import { ALL, cm, judgeOak, m } from '../testing/judge';
+import { testLibrary } from '../testing/library';
+import { sideWords, zoneWords } from '../words/zones';
+
+describe('the note', () => {
+  it('names every part that nobody looked at', () => {
+    fc.assert(
+      fc.property(fc.subarray([...ZONES]), (looked) => {
+        const { note, lookedAt } = judgeOak({ looked });
+        const sentence = /I did not look at (.*);/.exec(note)?.[1] ?? '';
+        for (const zone of lookedAt.unseen.filter((z) => looked.length > 0 && !z.startsWith('stem-')))
+          expect(sentence).toContain(zoneWords(zone));
+        const sides = ZONES.filter((z) => z.startsWith('stem-') && !looked.includes(z));
+        if (looked.length > 0 && sides.length > 0 && sides.length < 8)
+          expect(/\((.*)\)/.exec(sentence)?.[1]?.split(/, | and /)).toEqual(sides.map(sideWords));
+        expect(/looked at every part/.test(note)).toBe(looked.length === ZONES.length);
+      }),
+    );
+  });
+  it('reads as sentences: capitals first, one stop last, nothing empty, whatever was seen', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...testLibrary.taxa),
+        fc.subarray(testLibrary.signs, { maxLength: 4 }),
+        fc.subarray(ALL),
+        fc.constantFrom('2026-01-10', '2026-07-10'),
+        fc.boolean(),
+        (taxon, signs, looked, date, busy) => {
+          const { note } = judgeOak({
+            taxon: taxon.name,
+            date,
+            looked,
+            signs: signs.map((s) => ({ id: s.id, zone: s.zones[0] })),
+            ...(busy
+              ? {
+                  beneath: [{ what: 'road', howOften: 'frequent' }],
+                  measurements: { dbh: cm(40), height: m(15) },
+                  works: [{ kind: 'trench', distance: m(2) }],
+                }
+              : {}),
+          });
+          for (const paragraph of note.split('\n')) {
+            expect(paragraph).toMatch(/^[A-Z].*[.)]$/);
+            expect(paragraph).not.toMatch(/\.\.|\.\)\.| {2}|undefined|NaN|: \.|;\s*\./);
+          }
+        },
+      ),
+      { numRuns: 120 },
+    );
+  });
+  it('says what cannot be said, what to do first and when to come back', () => {
+    const { note } = judgeOak({ looked: ['crown-top', 'stem-n'], signs: [{ id: 'conk', zone: 'stem-n', kind: 'bracket' }] });
+    expect(note).toMatch(/I did not look at the middle of the crown, the lower crown, .* seven sides of the stem \(north-east, /);
+    expect(note).toMatch(/First I would/);
+    expect(note).toMatch(/Come back by \d{4}-\d{2}-\d{2}, in (winter|spring|summer|autumn)/);
+    expect(note).toMatch(/how far it reaches cannot be seen from outside/);
+  });
+  it('never calls a tree sound of which half was not seen', () => {
+    fc.assert(
+      fc.property(fc.subarray(ALL, { maxLength: 9 }), (looked) => {
+        expect(judgeOak({ looked }).note).not.toMatch(/I went all round and saw no weakness/);
+      }),
+    );
+  });
+});

@@ -1,0 +1,59 @@
+import { type Judgement } from '../../record/judgement';
+import { judgeOak } from '../../testing/judge';
+
+describe('overruling', () => {
+  const sick = { signs: [{ id: 'basal-conk', zone: 'collar', kind: 'bracket' }] };
+  it('takes the person’s band, keeps the rules’ beside it, and says it is milder', () => {
+    const a = judgeOak({ ...sick, overrules: [{ what: 'soundness', to: 'weakness', why: 'an old dry bracket on a dead buttress' }] });
+    expect(a.soundness.band).toBe('weakness');
+    expect(a.soundness.overruled).toEqual({ from: 'serious weakness', why: 'an old dry bracket on a dead buttress' });
+    expect(a.soundness.reasons.join(' ')).toMatch(/Conk at the base|wood fungus/i);
+    expect(a.overruled).toEqual([expect.objectContaining({ what: 'soundness', from: 'serious weakness', to: 'weakness', milder: true })]);
+    expect(a.note).toMatch(/The rules say soundness serious weakness; I say weakness: an old dry bracket/);
+  });
+  it('options, outlook and date follow the person’s word', () => {
+    const worse = judgeOak({ overrules: [{ what: 'soundness', to: 'act first', why: 'it moved when I pushed' }] });
+    expect(worse.options[0]?.do).toBe('exclude target');
+    expect(worse.outlook).toBe('short');
+    expect(worse.comeBack.by <= '2026-07-10').toBe(true);
+    expect(worse.overruled[0]?.milder).toBe(false);
+  });
+  it.each([
+    ['vigour', 'failing', (a: Judgement) => a.vigour.band],
+    ['hiddenDecay', 'likely', (a: Judgement) => a.hiddenDecay.band],
+    ['outlook', 'short', (a: Judgement) => a.outlook],
+    ['comeBack', '2027-01-15', (a: Judgement) => a.comeBack.by],
+    ['option', 'keep as habitat', (a: Judgement) => a.options[0]?.do],
+    ['cause', 'soil-compaction-stress', (a: Judgement) => a.agents[0]?.agent],
+  ] as const)('%s to %s', (what, to, get) => {
+    const a = judgeOak({
+      signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 35 }],
+      overrules: [{ what, to, why: 'seen before here' }],
+    });
+    expect(get(a)).toBe(to);
+    expect(a.overruled).toHaveLength(1);
+    expect(a.note).toMatch(/seen before here/);
+  });
+  it.each([
+    ['soundness', 'fine'],
+    ['outlook', 'for ever'],
+    ['comeBack', '2020-01-01'],
+    ['option', 'paint it'],
+    ['cause', 'goblins'],
+    ['failure', 'maybe'],
+  ])('%s to "%s" is no answer and changes nothing', (what, to) => {
+    const plain = judgeOak(sick);
+    const a = judgeOak({ ...sick, overrules: [{ what, to, why: 'because' }] });
+    expect(a.overruled).toEqual([]);
+    expect({ ...a }).toEqual({ ...plain });
+  });
+  it.each(['soon', '2026-13-45'])('a day that is none is refused at the door: %s', (to) =>
+    expect(() => judgeOak({ overrules: [{ what: 'comeBack', to, why: 'because' }] })).toThrow(/is no day/),
+  );
+  it('needs a reason', () => expect(() => judgeOak({ overrules: [{ what: 'vigour', to: 'failing', why: ' ' }] })).toThrow(/why/));
+  it('a sign set aside by the person stops counting, stays in the record, and can be told from a normal one', () => {
+    const a = judgeOak({ signs: [{ id: 'loose-bark', zone: 'stem-n', cover: 10, leftAside: 'poster paste, not bark' }] });
+    expect(a.soundness.band).toBe('no weakness seen');
+    expect(a.normalHere).toEqual([{ sign: 'loose-bark', zone: 'stem-n', why: 'Set aside by the observer: poster paste, not bark' }]);
+  });
+});

@@ -1,0 +1,51 @@
+import type { Band, Judged, Overruled, Scale, Statement } from '../../record/judgement';
+import type { Overrule } from '../../record/look';
+import { BANDS, SCALE_WORDS } from '../scales/bands';
+import { judgedAs } from '../scales/statement';
+
+/** Place of a band on its scale, 0 the best; -1 where nothing was judged. "… on what was looked at" stands with the best. */
+function placeOf(scale: Scale, band: string): number {
+  const bands: readonly string[] = BANDS[scale];
+  const at = bands.indexOf(band);
+  return at >= 0 ? at : bands.some((word) => band.startsWith(word)) ? 0 : -1;
+}
+
+/** A scale as the person set it, with the rules' own reasons after theirs. A band the scale does not have is not taken. */
+export function overruleScale<S extends Scale>(
+  scale: S,
+  judged: Judged<S>,
+  overrules: readonly Overrule[],
+): { judged: Judged<S>; overruled: Overruled | null } {
+  const set = overrules.find((o) => o.what === scale);
+  const bands: readonly Band<S>[] = BANDS[scale];
+  const to = bands.find((band) => band === set?.to);
+  if (!set || to === undefined || to === judged.band) return { judged, overruled: null };
+  const statement: Statement = {
+    says: `Set by the observer to ${to}: ${set.why}`,
+    rule: `The rules say ${judged.band}; a person at the tree may overrule them with a reason.`,
+    evidence: set.why,
+    source: 'the observer',
+  };
+  return {
+    judged: { ...judgedAs<S>(to, [statement, ...judged.statements]), overruled: { from: judged.band, why: set.why } },
+    overruled: { what: scale, from: judged.band, to, why: set.why, milder: placeOf(scale, to) < placeOf(scale, judged.band) },
+  };
+}
+
+/** The worse of what the rules say and what the person set. */
+export const worseBand = <S extends Scale>(scale: S, ruled: Judged<S>, set: Judged<S>): Judged<S> =>
+  placeOf(scale, set.band) >= placeOf(scale, ruled.band) ? set : ruled;
+
+const OTHER_WORDS: Record<Exclude<Overrule['what'], Scale>, string> = {
+  outlook: 'outlook',
+  cause: 'cause',
+  failure: 'likelihood of failure',
+  comeBack: 'date',
+  option: 'first option',
+};
+
+/** What was overruled, in a sentence. */
+export function overruledWords({ what, from, to, why }: Overruled): string {
+  const name = { ...SCALE_WORDS, ...OTHER_WORDS }[what];
+  return `The rules say ${name} ${from}; I say ${to}: ${why.replace(/\.?$/, '.')}`;
+}

@@ -1,0 +1,117 @@
+import { modelOf, type Model } from '../model';
+import { fitOf, type Fit } from '../fit';
+import { levelOf } from '../level';
+import { lookNext } from '../look-next';
+import { rank, type Ranking } from '../rank';
+import type { Observation } from '../../record/observation';
+import type { Library } from '../../knowledge';
+import { canAnswer, report, simulatedTree, type SimulatedTree } from './observer';
+import { type Random } from '../../maths/random';
+import type { Statement } from './scores';
+
+/** Ranks what was seen of a simulated tree, by month and stage, with no district behind it. */
+export function rankTree(model: Model, tree: Pick<SimulatedTree, 'month' | 'stage'>, observations: readonly Observation[]): Ranking {
+  const date = `2026-${String(tree.month).padStart(2, '0')}-15`;
+  return rank(model, { date, latitude: 46, lifeStage: tree.stage, planted: true, observations: [...observations] });
+}
+
+const shuffled = <T>(items: readonly T[], random: Random): T[] => {
+  const out = [...items];
+  for (let i = out.length - 1; i > 0; i--) {
+    const j = Math.floor(random() * (i + 1));
+    [out[i], out[j]] = [out[j] as T, out[i] as T];
+  }
+  return out;
+};
+
+const answerable = (model: Model, tree: SimulatedTree): number[] =>
+  model.traits.flatMap((trait, k) => (trait.line !== 'site' && canAnswer(model, tree, k) ? [k] : []));
+
+/** A look at a tree by an observer who reports the given number of traits, chosen at random among those that show. */
+export function randomLook(model: Model, tree: SimulatedTree, looks: number, random: Random): Observation[] {
+  return shuffled(answerable(model, tree), random)
+    .slice(0, looks)
+    .flatMap((k) => report(model, tree, k, random) ?? []);
+}
+
+/**
+ * What the engine states about every taxon above a floor, and whether it was true, over simulated trees of all taxa at random
+ * times of the year.
+ * @param looks how many traits each observer reports
+ */
+export function statements(model: Model, treesPerTaxon: number, looks: readonly number[], random: Random, floor = 0.02): Statement[] {
+  const out: Statement[] = [];
+  for (let t = 0; t < model.taxa.length; t++) {
+    for (let i = 0; i < treesPerTaxon; i++) {
+      const tree = simulatedTree(model, t, random);
+      const observations = randomLook(model, tree, looks[i % looks.length] as number, random);
+      if (observations.length === 0) continue;
+      for (const { taxon, probability } of rankTree(model, tree, observations).candidates) {
+        if (probability < floor) break;
+        out.push({ probability, right: taxon === model.taxa[t] });
+      }
+    }
+  }
+  return out;
+}
+
+export type Strategy = 'look next' | 'random' | 'fixed';
+
+/**
+ * How many looks it takes until the leading name stands at a probability and is right; the limit when it never does.
+ * "fixed" goes down the vocabulary as printed, "look next" takes the engine's first proposal each time.
+ */
+export function looksUntil(model: Model, tree: SimulatedTree, strategy: Strategy, random: Random, to = 0.9, limit = 40): number {
+  const open = new Set(answerable(model, tree));
+  const order = strategy === 'random' ? shuffled([...open], random) : [...open];
+  const observations: Observation[] = [];
+  const unseen = new Set<string>();
+  for (let looks = 1; looks <= limit && open.size > 0; looks++) {
+    let k: number | undefined;
+    if (strategy === 'look next') {
+      const ranking = rankTree(model, tree, observations);
+      const look = lookNext(model, ranking, unseen).find(({ trait }) => trait.line !== 'site');
+      k = look ? model.traitIndex(look.trait.id) : [...open][0];
+    } else k = order[looks - 1];
+    if (k === undefined) return limit;
+    const seen = open.has(k) ? report(model, tree, k, random) : null;
+    open.delete(k);
+    // A look that shows nothing is a look all the same.
+    if (!seen) {
+      unseen.add((model.traits[k] as { id: string }).id);
+      continue;
+    }
+    observations.push(seen);
+    const best = rankTree(model, tree, observations).candidates[0];
+    if (best && best.probability >= to && best.taxon === model.taxa[tree.t]) return looks;
+  }
+  return limit;
+}
+
+export interface OpenSetTrial {
+  fit: Fit;
+  /** Whether a species was named at all. */
+  named: boolean;
+}
+
+/** Looks at trees of a taxon with a library that does not hold it. */
+export function leftOut(library: Library, name: string, trees: number, looks: number, random: Random): OpenSetTrial[] {
+  const whole = modelOf(library);
+  const without = modelOf({ ...library, taxa: library.taxa.filter((taxon) => taxon.name !== name) });
+  return Array.from({ length: trees }, () => {
+    const tree = simulatedTree(whole, whole.taxonIndex(name), random);
+    const ranking = rankTree(without, tree, randomLook(whole, tree, looks, random));
+    return { fit: fitOf(ranking), named: levelOf(ranking).level === 'species' };
+  });
+}
+
+/** How often trees whose taxon is in the library are said to fit poorly: the false alarms. */
+export function fitsOfHeld(model: Model, treesPerTaxon: number, looks: number, random: Random): OpenSetTrial[] {
+  return model.taxa.flatMap((_, t) =>
+    Array.from({ length: treesPerTaxon }, () => {
+      const tree = simulatedTree(model, t, random);
+      const ranking = rankTree(model, tree, randomLook(model, tree, looks, random));
+      return { fit: fitOf(ranking), named: levelOf(ranking).level === 'species' };
+    }),
+  );
+}

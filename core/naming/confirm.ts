@@ -1,0 +1,133 @@
+import { LINES, lookAlikesOf, type Line } from '../knowledge';
+import { fitOf, type Fit } from './fit';
+import type { Model } from './model';
+import type { Candidate, Ranking } from './rank';
+import { type RULES } from '../record/observation';
+
+export interface Confirmation {
+  rule: (typeof RULES)[number];
+  met: boolean;
+  why: string;
+}
+
+const LINE_WORDS: Record<Line, string> = {
+  form: 'form',
+  bark: 'bark',
+  twig: 'twig',
+  leaf: 'leaf',
+  'flower-fruit': 'flower and fruit',
+  site: 'site',
+};
+
+/** A line speaks for a name when what was seen is at least this many times likelier on it than on a tree of any kind. */
+const SPEAKS = Math.log(1.5);
+/** How much likelier a look-alike must make a line before the line counts against the name. */
+const AGAINST = Math.log(1.25);
+/** The total by which every look-alike must be beaten. */
+const BEATEN = Math.log(10);
+/** A taxon below this probability is no longer a look-alike worth holding a name back for; one that a record names holds on longer. */
+const STANDING = 0.001;
+const NAMED_STANDING = 0.0001;
+
+/** Words for a list: "a", "a and b", "a, b and c". */
+export const listWords = (items: readonly string[]): string =>
+  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
+
+/** Which lines speak for, against, or neither for the leading name; the rungs of the ladder of evidence. */
+export function rungs(ranking: Ranking): Record<Line, 'for' | 'against' | 'weak' | 'open'> {
+  const best = ranking.candidates[0];
+  const rung = (line: Line) => {
+    const value = best?.lines[line];
+    if (value === undefined) return 'open';
+    if (value <= -SPEAKS) return 'against';
+    return value >= SPEAKS ? 'for' : 'weak';
+  };
+  return Object.fromEntries(LINES.map((line) => [line, rung(line)])) as ReturnType<typeof rungs>;
+}
+
+/** Whether the leading name is confirmed under an organisation's rule, and why or why not, in words. */
+export function confirmation(model: Model, ranking: Ranking, rule: Confirmation['rule'], fit: Fit = fitOf(ranking)): Confirmation {
+  const best = ranking.candidates[0];
+  if (!best || ranking.observations.length === 0) return { rule, met: false, why: 'Nothing has been seen yet.' };
+  if (fit === 'poor') return { rule, met: false, why: 'Nothing in the library fits what was seen.' };
+  return rule === 'decisive-mark' ? decisiveMark(model, ranking, best) : threeLines(model, ranking, best);
+}
+
+/** The taxa that could be mistaken for the leading one: any still standing, those that a record names a little longer. */
+function lookAlikes(model: Model, ranking: Ranking, best: Candidate): Candidate[] {
+  const named = new Set(lookAlikesOf(model.library, best.taxon).map((alike) => alike.taxon));
+  return ranking.candidates.filter(
+    (other) => other !== best && other.probability > (named.has(other.taxon.name) ? NAMED_STANDING : STANDING),
+  );
+}
+
+function threeLines(model: Model, ranking: Ranking, best: Candidate): Confirmation {
+  const rule = 'three-lines';
+  const alikes = lookAlikes(model, ranking, best);
+  const speaking: Line[] = [];
+  const against: Line[] = [];
+  const shared: string[] = [];
+  for (const line of LINES) {
+    const value = best.lines[line];
+    if (value === undefined || line === 'site') continue;
+    if (value <= -SPEAKS) against.push(line);
+    else if (value >= SPEAKS) {
+      const better = alikes.find((other) => (other.lines[line] ?? 0) > value + AGAINST);
+      if (better) shared.push(`${LINE_WORDS[line]} suits ${better.taxon.name} better`);
+      else speaking.push(line);
+    }
+  }
+  const unbeaten = alikes.filter((other) => Math.log(best.probability / Math.max(other.probability, Number.MIN_VALUE)) < BEATEN);
+  const name = best.taxon.name;
+  const forWords = speaking.length
+    ? `${listWords(speaking.map((line) => LINE_WORDS[line]))} ${speaking.length === 1 ? 'speaks' : 'speak'} for ${name}`
+    : `no line speaks for ${name} yet`;
+  // A line that suits a look-alike better is not counted as speaking; it holds the name back only when too few others speak.
+  const obstacles = [
+    ...(against.length ? [`${listWords(against.map((line) => LINE_WORDS[line]))} against it`] : []),
+    ...(speaking.length < 3 ? shared : []),
+    ...(unbeaten.length ? [`not yet split from ${listWords(unbeaten.slice(0, 3).map((o) => o.taxon.name))}`] : []),
+    ...(speaking.length < 3 ? [`three lines are asked for, ${speaking.length} ${speaking.length === 1 ? 'is' : 'are'} there`] : []),
+  ];
+  const met = obstacles.length === 0;
+  const why = met
+    ? `${capital(forWords)}, none against, and every look-alike is at least ten times less likely.`
+    : `${capital(forWords)}; ${obstacles.join('; ')}.`;
+  return { rule, met, why };
+}
+
+function decisiveMark(model: Model, ranking: Ranking, best: Candidate): Confirmation {
+  const rule = 'decisive-mark';
+  if (best.contradicts.length > 0) {
+    const marks = [...new Set(best.contradicts.map((mark) => labelOf(model, mark.observation.trait)))];
+    return { rule, met: false, why: `${capital(listWords(marks))} ${marks.length === 1 ? 'is' : 'are'} against ${best.taxon.name}.` };
+  }
+  const listed = ranking.district ? new Set([...Object.keys(ranking.district.planted), ...ranking.district.wild]) : null;
+  for (const { observation } of best.agrees) {
+    if (observation.certainty !== 'sure' || (observation.source !== 'tree' && observation.source !== 'specimen')) continue;
+    if (observation.state === undefined) continue;
+    const k = model.traitIndex(observation.trait);
+    const i = model.traits[k]?.states.findIndex((state) => state.id === observation.state) ?? -1;
+    const shares = ranking.candidates.some((other) => {
+      if (other === best || (listed && !listed.has(other.taxon.name))) return false;
+      const e = model.expect(model.taxonIndex(other.taxon.name), k, ranking.circumstances.stage);
+      // A silent record might share the mark, so it counts as sharing while the taxon still stands.
+      return e === null ? other.probability > 0.01 : e.kind === 'states' && e.recorded[i] === true;
+    });
+    if (!shares) {
+      const stateLabel = model.traits[k]?.states[i]?.label ?? observation.state;
+      const where = listed ? "on the district's list" : 'in the library';
+      return {
+        rule,
+        met: true,
+        why: `${capital(labelOf(model, observation.trait))}: ${stateLabel.toLowerCase()}, seen for sure, is shown by no other taxon ${where}, and nothing is against ${best.taxon.name}.`,
+      };
+    }
+  }
+  return { rule, met: false, why: `No sure mark so far belongs to ${best.taxon.name} alone.` };
+}
+
+/** A trait as its question words it, in the middle of a sentence. */
+const labelOf = (model: Model, id: string) => (model.traits[model.traitIndex(id)]?.label ?? id).toLowerCase();
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

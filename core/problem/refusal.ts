@@ -1,0 +1,57 @@
+import type { z } from 'zod';
+
+/** A refusal with a code, a place in the input and the values a sentence needs; words are made in `sentence`. */
+export class Refusal extends Error {
+  constructor(
+    readonly code: RefusalCode,
+    readonly path: string,
+    readonly values: Record<string, string> = {},
+  ) {
+    super(sentence(code, path, values));
+    this.name = 'Refusal';
+  }
+}
+
+const SENTENCES = {
+  'not-json': (_p, v) => `The input is not JSON: ${v.detail}.`,
+  'wrong-shape': (p, v) => `${p || 'The input'}: ${v.detail}.`,
+  'unknown-trait': (p, v) => `${p}: unknown trait "${v.word}"; nearest known: ${v.nearest}.`,
+  'unknown-state': (p, v) => `${p}: unknown state "${v.word}" of ${v.trait}; nearest known: ${v.nearest}.`,
+  'unknown-taxon': (p, v) => `${p}: unknown taxon "${v.word}"; nearest known: ${v.nearest}.`,
+  'unknown-sign': (p, v) => `${p}: unknown sign "${v.word}"; nearest known: ${v.nearest}.`,
+  'unknown-zone': (p, v) => `${p}: unknown zone "${v.word}"; nearest known: ${v.nearest}.`,
+  'unknown-word': (p, v) => `${p}: unknown word "${v.word}"; nearest valid: ${v.nearest}; valid: ${v.valid}.`,
+  'unknown-field': (p, v) => `${p}: "${v.sign}" is not recorded with "${v.word}"; nearest: ${v.nearest}; it takes: ${v.valid}.`,
+  'unknown-photo': (p) => `${p}: a sign names a photograph the record does not hold.`,
+  'same-key': (p, v) => `${p}: two signs of one look cannot both be "${v.word}".`,
+  'needs-state': (p, v) => `${p}: ${v.trait} is told by a state, not a number; valid: ${v.valid}.`,
+  'needs-value': (p, v) => `${p}: ${v.trait} is a number; give "value"${v.unit ? ` and "unit" (such as ${v.unit})` : ''}.`,
+  'wrong-unit': (p, v) => `${p}: "${v.word}" is no unit of ${v.kind}; valid: ${v.valid}.`,
+  'no-fix': (p, v) => `${p}: none of the ${v.lines} lines holds a fix; GGA sentences of NMEA 0183 are read.`,
+  'no-growth-factor': (p, v) => `${p}: no growth factor was published for ${v.word} or its genus, so its age cannot be guessed.`,
+  'out-of-range': (p, v) => `${p}: ${v.value} is outside ${v.range}.`,
+} satisfies Record<string, (path: string, values: Record<string, string>) => string>;
+export type RefusalCode = keyof typeof SENTENCES;
+
+/** The one place where a refusal becomes a sentence. */
+export function sentence(code: RefusalCode, path: string, values: Record<string, string>): string {
+  return SENTENCES[code](path, values);
+}
+
+/** Dotted path of an issue, as people write it: observations[0].state. */
+export const pathWords = (path: readonly PropertyKey[]): string =>
+  path.reduce<string>(
+    (words, part) => (typeof part === 'number' ? `${words}[${part}]` : words ? `${words}.${String(part)}` : String(part)),
+    '',
+  );
+
+/**
+ * Reads a value with a schema.
+ * @throws Refusal `wrong-shape` with the first thing that is wrong and where
+ */
+export function read<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
+  const result = schema.safeParse(value);
+  if (result.success) return result.data;
+  const issue = result.error.issues[0];
+  throw new Refusal('wrong-shape', pathWords(issue?.path ?? []), { detail: issue?.message ?? 'not understood' });
+}

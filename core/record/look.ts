@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { STAGES, ZONES } from '../knowledge';
+import { isoDate } from './ids';
+import { measurements } from './measurement';
+import { observationSchema } from './observation';
+import { PROFILES } from './organisation';
+import { photo } from './photo';
+import { signSeen } from './sign';
+import { specimen } from './specimen';
+
+/** How a stem side rang under the mallet. */
+export const SOUNDS = ['clear', 'dull', 'drum'] as const;
+export const sounding = z.strictObject({ zone: z.enum(ZONES), sound: z.enum(SOUNDS), height: z.number().min(0).max(20).optional() });
+export type Sounding = z.infer<typeof sounding>;
+
+/** What is beneath a tree, and how often. */
+export const TARGETS = ['people-staying', 'people-passing', 'road', 'building', 'parked-cars', 'wires', 'path-or-lawn', 'nothing'] as const;
+export const OCCUPANCIES = ['constant', 'frequent', 'occasional', 'rare'] as const;
+export const beneath = z.strictObject({ what: z.enum(TARGETS), howOften: z.enum(OCCUPANCIES) });
+export type Beneath = z.infer<typeof beneath>;
+
+/** Works planned near the tree, m from the stem. */
+export const WORKS = ['trench', 'building', 'paving', 'soil-raised', 'soil-lowered', 'storage-or-traffic'] as const;
+export const works = z.strictObject({ kind: z.enum(WORKS), distance: z.number().nonnegative().max(200) });
+export type Works = z.infer<typeof works>;
+
+/** A statement of the judgement that the person overruled, with the reason. */
+export const OVERRULED = ['vigour', 'soundness', 'hiddenDecay', 'outlook', 'cause', 'failure', 'comeBack', 'option'] as const;
+export const overrule = z
+  .strictObject({
+    what: z.enum(OVERRULED),
+    to: z.string().min(1).max(120),
+    why: z.string().trim().min(3, { message: 'say why in a few words' }).max(500),
+  })
+  .refine(({ what, to }) => what !== 'comeBack' || isoDate.safeParse(to).success, {
+    path: ['to'],
+    message: 'is no day; write one such as 2027-05-15',
+  });
+export type Overrule = z.infer<typeof overrule>;
+
+/** A zone that could not be reached, and why. */
+export const blocked = z.strictObject({ zone: z.enum(ZONES), why: z.string().max(200) });
+
+/**
+ * What one person saw at one tree on one day. Everything that is judged, compared over the years, printed or put in a queue
+ * starts from it, and it never changes once it was submitted.
+ */
+export const look = z.strictObject({
+  /** The day by the clock of the place. */
+  day: isoDate,
+  observations: z.array(observationSchema).max(200).default([]),
+  cannotSee: z.array(z.string().max(60)).max(100).default([]),
+  lifeStage: z.enum(STAGES).optional(),
+  planted: z.boolean().optional(),
+  looked: z.array(z.enum(ZONES)).max(ZONES.length).default([]),
+  blocked: z.array(blocked).max(ZONES.length).default([]),
+  signs: z.array(signSeen).max(200).default([]),
+  /** Signs looked for and not found, beyond what the zones looked at already say. */
+  absent: z.array(z.string().max(60)).max(100).default([]),
+  sounding: z.array(sounding).max(40).default([]),
+  beneath: z.array(beneath).max(8).default([]),
+  works: z.array(works).max(8).default([]),
+  overrules: z.array(overrule).max(20).default([]),
+  photos: z.array(photo).max(60).default([]),
+  /** How this person ranked the options; the organisation's way when not given. */
+  profile: z.enum(PROFILES).optional(),
+  measurements: measurements.default({}),
+  safety: z.array(z.string().max(100)).max(20).default([]),
+  specimens: z.array(specimen).max(20).default([]),
+  note: z.string().max(5000).default(''),
+});
+export type Look = z.output<typeof look>;
+
+/** A look at which nobody saw anything. @param day ISO date */
+export const emptyLook = (day: string): Look => look.parse({ day });
+
+/** Nothing was seen, heard, measured, pictured or asked for: not a visit. */
+export function isEmptyLook(seen: Omit<Look, 'day'>): boolean {
+  const { breastHeight: _height, ...sizes } = seen.measurements;
+  return (
+    [seen.observations, seen.looked, seen.blocked, seen.signs, seen.absent, seen.sounding].every((list) => list.length === 0) &&
+    [seen.beneath, seen.works, seen.photos, seen.specimens].every((list) => list.length === 0) &&
+    Object.values(sizes).every((size) => size === undefined || (Array.isArray(size) && size.length === 0)) &&
+    seen.note.trim() === ''
+  );
+}

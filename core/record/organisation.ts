@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { RULES } from './observation';
+
+export const PROFILES = ['amenity', 'stewardship', 'habitat'] as const;
+export type Profile = (typeof PROFILES)[number];
+
+/** Whose root zone works are held against. */
+export const ROOT_STANDARDS = ['bs5837', 'as4970', 'feet-per-inch'] as const;
+export type RootStandard = (typeof ROOT_STANDARDS)[number];
+
+/** What an organisation picks where practice differs. */
+export const organisation = z.strictObject({
+  confirmationRule: z.enum(RULES).default('three-lines'),
+  /** How options are ranked: amenity and safety, stewardship of the stand, or habitat first. */
+  profile: z.enum(PROFILES).default('amenity'),
+  rootStandard: z.enum(ROOT_STANDARDS).default('bs5837'),
+  /**
+   * A place that is there for practice: simulated devices are offered there, and their readings are kept, marked as what they
+   * are. Everywhere else the server refuses them.
+   */
+  practicePlace: z.boolean().default(false),
+});
+export type Organisation = z.output<typeof organisation>;

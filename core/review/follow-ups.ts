@@ -1,0 +1,78 @@
+import type { FollowUpView, ReviewView, VisitView } from '../contracts/api';
+import type { PlannedLook } from '../record/visit';
+import { addDays } from '../time/dates';
+import { monthWords } from '../time/season';
+import { standingVisits } from './standing';
+
+/** A question to the crew is to be answered within this many days. */
+const ANSWER_DAYS = 30;
+const LONGEST_REASON = 1000;
+
+/** A visit with the looks it planned. */
+export type Planning = Pick<VisitView, 'id' | 'finishedAt' | 'amends' | 'look' | 'judgement'> & { laterLooks: readonly PlannedLook[] };
+
+/** What is to be done, by its kind, so that the same thing has the same name however often it is derived. */
+export interface FollowUp extends Omit<FollowUpView, 'id'> {
+  /** Visit or review it comes from, and what for: unique on a tree. */
+  key: string;
+}
+
+/**
+ * What is to be done at a tree, and what was: made from its visits and reviews by their own days, never by when they arrived.
+ * A visit sets the day to come back and closes the one before it, and every question; a look that is to settle the name stays open
+ * until its mark is seen, it is planned anew, or its day has come and gone with a visit.
+ */
+export function followUpsOf(
+  visits: readonly Planning[],
+  reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'>[],
+): FollowUp[] {
+  const made: FollowUp[] = [];
+  const dayOf = new Map(visits.map((visit) => [visit.id, visit.look.day]));
+  // A review of a visit is never of an earlier day than the visit, whatever the zones of the two.
+  const reviewDay = (review: { visitId: string; at: string }) => {
+    const [said, seen] = [review.at.slice(0, 10), dayOf.get(review.visitId) ?? ''];
+    return said > seen ? said : seen;
+  };
+  const events = [
+    ...standingVisits(visits).map((visit) => ({ day: visit.look.day, at: visit.finishedAt, id: visit.id, visit, review: null })),
+    ...reviews
+      .filter((review) => review.verdict === 'question')
+      .map((review) => ({ day: reviewDay(review), at: review.at, id: review.id, visit: null, review })),
+  ].sort((a, b) => a.day.localeCompare(b.day) || a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
+  for (const { visit, review } of events) {
+    if (review) {
+      made.push({
+        key: `${review.id}/question`,
+        visitId: review.visitId,
+        dueOn: addDays(review.at.slice(0, 10), ANSWER_DAYS),
+        because: `question from review: ${review.reason}`.slice(0, LONGEST_REASON),
+        season: null,
+        trait: null,
+        doneOn: null,
+      });
+      continue;
+    }
+    const { day } = visit.look;
+    const seen = new Set(visit.look.observations.map((observation) => observation.trait));
+    const planned = new Set(visit.laterLooks.map((look) => look.trait));
+    for (const one of made) {
+      if (one.doneOn !== null) continue;
+      if (one.trait === null || seen.has(one.trait) || planned.has(one.trait) || one.dueOn <= day) one.doneOn = day;
+    }
+    const { by, because, season } = visit.judgement.comeBack;
+    made.push({ key: `${visit.id}/come-back`, visitId: visit.id, dueOn: by, because, season, trait: null, doneOn: null });
+    for (const look of visit.laterLooks) {
+      if (seen.has(look.trait)) continue;
+      made.push({
+        key: `${visit.id}/${look.trait}`,
+        visitId: visit.id,
+        dueOn: look.by,
+        because: look.because,
+        season: monthWords(look.months),
+        trait: look.trait,
+        doneOn: null,
+      });
+    }
+  }
+  return made;
+}

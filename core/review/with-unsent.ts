@@ -1,0 +1,150 @@
+import type { DeterminationView, TreeBrief, TreeDetail, VisitView } from '../contracts/api';
+import { NOT_JUDGED, type Band, type Judgement, type Scale } from '../record/judgement';
+import type { TreeSubmission } from '../record/tree';
+import type { VisitSubmission } from '../record/visit';
+import { derive } from './derive';
+import type { Planning } from './follow-ups';
+
+/** A visit that is on the device and not yet at the server, with who made it. */
+export interface Unsent {
+  id: string;
+  by: { id: string; name: string };
+  body: VisitSubmission;
+}
+
+/** A judged visit, as it will stand once it has arrived; until then the device's own judgement is all there is. */
+function viewOf({ id, by, body }: Unsent, judgement: Judgement): VisitView & Planning {
+  const { treeId, startedAt, finishedAt, timeZone, libraryVersion, look, name, laterLooks, amends } = body;
+  return {
+    id,
+    treeId,
+    by,
+    startedAt,
+    finishedAt,
+    timeZone,
+    libraryVersion,
+    look,
+    name,
+    judgement,
+    judgedWith: libraryVersion,
+    differs: [],
+    amends: amends ?? null,
+    laterLooks,
+  };
+}
+
+const judgedOnes = (unsent: readonly Unsent[]) =>
+  unsent.flatMap((one) => (one.body.judgement === null ? [] : [viewOf(one, one.body.judgement)]));
+
+const nameOf = (visit: VisitView): DeterminationView[] =>
+  visit.name === null
+    ? []
+    : [
+        {
+          id: `${visit.id}/name`,
+          visitId: visit.id,
+          by: visit.by,
+          at: visit.finishedAt,
+          taxon: visit.name.taxon,
+          level: visit.name.level,
+          source: 'visit',
+          why: visit.name.why,
+          infraspecific: visit.name.infraspecific ?? null,
+        },
+      ];
+
+const newestFirst = (a: VisitView, b: VisitView) => b.look.day.localeCompare(a.look.day) || b.finishedAt.localeCompare(a.finishedAt);
+
+/**
+ * A tree with its record as it will be once everything on the device has arrived: the unsent visits stand among the others, and what
+ * is derived follows from all of them. One that has arrived meanwhile is not counted twice.
+ */
+export function withUnsent(tree: TreeDetail, unsent: readonly Unsent[]): TreeDetail {
+  const kept = new Set(tree.visits.map((visit) => visit.id));
+  const waiting = judgedOnes(unsent.filter((one) => !kept.has(one.id)));
+  if (waiting.length === 0) return tree;
+  const visits = [...waiting, ...tree.visits].sort(newestFirst);
+  const determinations = [...waiting.flatMap(nameOf), ...tree.determinations].sort((a, b) => b.at.localeCompare(a.at));
+  // The looks that sent visits planned stand among the follow-ups already.
+  const planning = visits.map((visit): VisitView & Planning => waiting.find((w) => w.id === visit.id) ?? { ...visit, laterLooks: [] });
+  const { followUps, dueOn, dueBecause, dbh, height, ...derived } = derive({ visits: planning, determinations, reviews: tree.reviews });
+  const day =
+    waiting
+      .map((visit) => visit.look.day)
+      .sort()
+      .at(-1) ?? '';
+  const open = tree.followUps.map((one) =>
+    one.doneOn === null && (one.trait === null || one.dueOn <= day) ? { ...one, doneOn: day } : one,
+  );
+  const fresh = followUps
+    .filter((one) => waiting.some((visit) => visit.id === one.visitId))
+    .map(({ key, ...one }) => ({ id: key, ...one }));
+  return {
+    ...tree,
+    ...derived,
+    dbh: dbh ?? tree.dbh,
+    height: height ?? tree.height,
+    dueOn,
+    dueBecause,
+    visits,
+    determinations,
+    followUps: [...open, ...fresh],
+  };
+}
+
+/** A tree of a list as it will be, from its brief alone: the newest unsent visit's word where it has one. */
+export function briefWithUnsent(tree: TreeBrief, unsent: readonly Unsent[]): TreeBrief {
+  const [newest] = judgedOnes(unsent).sort(newestFirst);
+  if (!newest || (tree.lastVisitOn !== null && newest.look.day < tree.lastVisitOn)) return tree;
+  const { judgement, look, name } = newest;
+  const band = <S extends Scale>(scale: S, held: string | null): string | null => {
+    const word: Band<S> = judgement[scale].band as Band<S>;
+    return word === NOT_JUDGED && held !== null ? held : word;
+  };
+  const settled = tree.standing === 'confirmed' || tree.standing === 'overturned' || tree.standing === 'contested';
+  return {
+    ...tree,
+    ...(name?.taxon && !settled ? { taxon: name.taxon, level: name.level, standing: 'proposed' } : {}),
+    dbh: look.measurements.dbh?.m ?? tree.dbh,
+    height: look.measurements.height?.m ?? tree.height,
+    vigour: band('vigour', tree.vigour),
+    soundness: band('soundness', tree.soundness),
+    hiddenDecay: band('hiddenDecay', tree.hiddenDecay),
+    seenPercent: judgement.lookedAt.percent,
+    risk: judgement.screening ? judgement.ruled.risk : tree.risk,
+    dueOn: judgement.comeBack.by,
+    dueBecause: judgement.comeBack.because,
+    lastVisitOn: look.day,
+  };
+}
+
+/** A tree that was added on the device, as lists will show it. */
+export const briefOfNew = (id: string, { note: _note, ...given }: TreeSubmission): TreeBrief => ({
+  ...given,
+  id,
+  writtenName: null,
+  taxon: null,
+  level: null,
+  standing: 'unnamed',
+  dbh: null,
+  height: null,
+  vigour: null,
+  soundness: null,
+  hiddenDecay: null,
+  seenPercent: null,
+  risk: null,
+  dueOn: null,
+  dueBecause: null,
+  lastVisitOn: null,
+});
+
+/** The same with its record, which is empty but for what was seen at it since. */
+export const detailOfNew = (id: string, given: TreeSubmission): TreeDetail => ({
+  ...briefOfNew(id, given),
+  note: given.note,
+  visits: [],
+  determinations: [],
+  reviews: [],
+  followUps: [],
+  arrivedPhotos: [],
+});

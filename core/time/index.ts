@@ -1,0 +1,4 @@
+// Days, months and seasons at a place.
+export * from './dates';
+export * from './day';
+export * from './season';

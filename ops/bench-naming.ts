@@ -1,0 +1,58 @@
+import { modelOf } from '@dendrix/core/naming';
+import {
+  brierScore,
+  calibrationError,
+  fitsOfHeld,
+  leftOut,
+  looksUntil,
+  reliabilityTable,
+  simulatedTree,
+  statements,
+  type Strategy,
+} from '@dendrix/core/naming/calibrate';
+import { randomFrom } from '@dendrix/core/maths';
+import type { Library } from '@dendrix/core/knowledge';
+
+const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
+const mean = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0) / xs.length;
+
+/** How well the naming keeps its word: stated against came true, looks needed, and trees that the library does not hold. */
+export function naming(library: Library): void {
+  const model = modelOf(library);
+  const all = statements(model, 12, [3, 6, 10, 15, 20, 30], randomFrom(1));
+  console.log(`\n${all.length} statements of simulated observers on ${library.taxa.length} taxa, all months, 3 to 30 marks`);
+  console.log(`Brier score ${brierScore(all).toFixed(4)}, mean distance of stated and came true ${calibrationError(all).toFixed(4)}`);
+  console.log('stated      number  mean   came true');
+  for (const row of reliabilityTable(all)) {
+    console.log(
+      `${row.from.toFixed(1)} to ${row.to.toFixed(1)}  ${String(row.count).padStart(6)}  ${row.stated.toFixed(3)}  ${row.cameTrue.toFixed(3)}`,
+    );
+  }
+
+  console.log('\nlooks until the right name stands at 90 % (40 when it never does)');
+  const looks = (strategy: Strategy) => {
+    const random = randomFrom(5);
+    return model.taxa.map((_, t) => looksUntil(model, simulatedTree(model, t, random), strategy, random)).sort((a, b) => a - b);
+  };
+  const guided = looks('look next');
+  for (const [words, counts] of [
+    ['look next', guided],
+    ['random', looks('random')],
+    ['down the vocabulary', looks('fixed')],
+  ] as const) {
+    const never = counts.filter((n) => n >= 40).length;
+    console.log(
+      `${words}: mean ${mean(counts).toFixed(1)}, median ${counts[counts.length >> 1]}, never ${never}; ${(mean(counts) / mean(guided)).toFixed(2)} times look next`,
+    );
+  }
+
+  console.log('\ntrees said not to fit, by number of marks');
+  for (const marks of [8, 15, 25]) {
+    const random = randomFrom(9);
+    const held = fitsOfHeld(model, 2, marks, random);
+    const out = library.taxa.filter((_, i) => i % 2 === 0).flatMap(({ name }) => leftOut(library, name, 3, marks, random));
+    const poor = (trials: readonly { fit: string }[]) => percent(trials.filter((t) => t.fit === 'poor').length / trials.length);
+    const named = percent(out.filter((t) => t.named).length / out.length);
+    console.log(`${marks} marks: held by the library ${poor(held)}; left out of it ${poor(out)}, and ${named} were given a wrong species`);
+  }
+}

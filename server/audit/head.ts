@@ -1,0 +1,35 @@
+import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { dirname } from 'node:path';
+
+/** The end of the chain: whoever holds it can tell whether anything before it was altered or cut off. */
+export interface ChainHead {
+  seq: number;
+  hash: string;
+  /** ISO time of the last entry. */
+  at: string;
+}
+
+const LINE = /^(\d+) ([0-9a-f]{64}) (\S+)$/;
+
+/** A head on one line, as it is printed, exported and kept: number, hash, time. */
+export const headLine = ({ seq, hash, at }: ChainHead): string => `${seq} ${hash} ${at}`;
+
+/** Reads a head from its line; null for what is none. */
+export function readHead(line: string): ChainHead | null {
+  const [, seq, hash, at] = LINE.exec(line.trim()) ?? [];
+  return seq && hash && at ? { seq: Number(seq), hash, at } : null;
+}
+
+/** Heads kept in a file apart from the database, oldest first; lines that were not written whole are passed over. */
+export const keptHeads = (file: string): ChainHead[] =>
+  existsSync(file)
+    ? readFileSync(file, 'utf8')
+        .split('\n')
+        .flatMap((line) => readHead(line) ?? [])
+    : [];
+
+/** A place apart from the database where each head is written down. */
+export function headKeeper(file: string): (head: ChainHead) => void {
+  mkdirSync(dirname(file), { recursive: true });
+  return (head) => appendFileSync(file, `${headLine(head)}\n`, { mode: 0o600 });
+}

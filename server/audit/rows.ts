@@ -1,0 +1,105 @@
+import type { Model, ModelStatic, Transaction } from 'sequelize';
+import { Determination, Photo, Review, Setting, Tree, User, Visit } from '../db/models';
+import { canonical, sha256 } from './canonical';
+
+/** A table of the record: which columns of it are the record, and not what follows from it. */
+interface RecordTable {
+  model: ModelStatic<Model>;
+  key: string;
+  columns: readonly string[];
+}
+
+/**
+ * What the record is. Everything else in the database follows from it (judgements of the server, follow-ups, the derived columns of
+ * trees), comes and goes (sessions, jobs), or is the chain itself.
+ */
+export const RECORD: Record<string, RecordTable> = {
+  users: { model: User, key: 'id', columns: ['id', 'name', 'login', 'passwordHash', 'role', 'createdAt'] },
+  trees: {
+    model: Tree,
+    key: 'id',
+    columns: [
+      'id',
+      'tag',
+      'place',
+      'siteKind',
+      'latitude',
+      'longitude',
+      'point',
+      'plantedYear',
+      'planted',
+      'writtenName',
+      'listedDbh',
+      'listedDbhEntered',
+      'listedHeight',
+      'note',
+      'createdAt',
+      'createdBy',
+      'importId',
+      'firstDueOn',
+    ],
+  },
+  visits: {
+    model: Visit,
+    key: 'id',
+    columns: [
+      'id',
+      'treeId',
+      'userId',
+      'startedAt',
+      'finishedAt',
+      'timeZone',
+      'schema',
+      'day',
+      'libraryVersion',
+      'units',
+      'look',
+      'name',
+      'deviceJudgement',
+      'comeBack',
+      'laterLooks',
+      'amends',
+      'receivedAt',
+    ],
+  },
+  reviews: {
+    model: Review,
+    key: 'id',
+    columns: ['id', 'visitId', 'treeId', 'userId', 'at', 'verdict', 'secondLook', 'taxon', 'reason'],
+  },
+  determinations: {
+    model: Determination,
+    key: 'id',
+    columns: ['id', 'treeId', 'visitId', 'reviewId', 'userId', 'at', 'taxon', 'level', 'source', 'why', 'infraspecific'],
+  },
+  // The picture itself is held against its own hash, which is among the columns.
+  photos: { model: Photo, key: 'id', columns: ['id', 'visitId', 'treeId', 'userId', 'type', 'width', 'height', 'sha256', 'receivedAt'] },
+  settings: { model: Setting, key: 'name', columns: ['name', 'value'] },
+};
+export type RecordTableName = keyof typeof RECORD & string;
+
+/** A row of the record, and the hash of what it holds. */
+export type HashedRow = readonly [table: string, id: string, hash: string];
+
+/** Rows read at a time. */
+export const BATCH = 500;
+
+/** The hash of a row as the database holds it. */
+export const rowHash = ({ columns }: Pick<RecordTable, 'columns'>, row: Model): string =>
+  sha256(canonical(Object.fromEntries(columns.map((column) => [column, row.get(column)]))));
+
+/** Hashes rows as the database holds them now, so that what is written and what is read back cannot differ by a rounding. */
+export async function hashRows(table: RecordTableName, ids: readonly string[], transaction: Transaction): Promise<HashedRow[]> {
+  const spec = RECORD[table];
+  if (!spec) throw new Error(`${table} is no table of the record`);
+  const hashed: HashedRow[] = [];
+  for (let start = 0; start < ids.length; start += BATCH) {
+    const rows = await spec.model.findAll({
+      where: { [spec.key]: ids.slice(start, start + BATCH) },
+      attributes: [...spec.columns],
+      transaction,
+    });
+    for (const row of rows) hashed.push([table, String(row.get(spec.key)), rowHash(spec, row)]);
+  }
+  return hashed;
+}

@@ -1,0 +1,9 @@
+// The schema, step by step, in the order in which the steps run.
+import { record } from './0001-record';
+import { laterLooks } from './0002-later-looks';
+import { photos } from './0003-photos';
+import { look } from './0004-look';
+import { chain } from './0005-chain';
+import type { Step } from './step';
+
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain];

@@ -1,0 +1,47 @@
+import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize';
+import { headLeftBy } from '../audit/service';
+import { HttpProblem } from '../http/problem';
+import type { World } from '../world';
+
+/** Errors of MariaDB that mean: somebody else was quicker, try again. Deadlock, lock wait timeout, record changed since it was read. */
+const AGAIN: readonly number[] = [1213, 1205, 1020];
+const MOST_TRIES = 7;
+/** First pause before the next try, ms; doubles each time, up to about a second. */
+const FIRST_PAUSE = 15;
+
+const isBusy = (error: unknown): boolean =>
+  // The same id sent twice at once: the second try finds the first.
+  error instanceof UniqueConstraintError ||
+  (error instanceof DatabaseError && AGAIN.includes((error.original as { errno?: number }).errno ?? 0));
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/**
+ * Does some work in one transaction, whole or not at all, and once more from the start where another writer was in the way. What the
+ * work reads it has to read inside, since a second try begins anew. The head that the chain has after it is kept apart.
+ * @throws HttpProblem 503 when others were in the way every time
+ */
+export async function inTransaction<T>(world: World, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      let head: ReturnType<typeof headLeftBy>;
+      const result = await world.sequelize.transaction(async (transaction) => {
+        const done = await work(transaction);
+        head = headLeftBy(transaction);
+        return done;
+      });
+      if (head) world.keepHead?.(head);
+      return result;
+    } catch (error) {
+      if (!isBusy(error)) throw error;
+      if (attempt === MOST_TRIES)
+        throw new HttpProblem(
+          503,
+          'Busy',
+          'Many people write to this tree at once. What you entered is kept on your device; it is tried again.',
+        );
+      // Two that were in each other's way must not meet again: the pause is drawn at random.
+      await pause(FIRST_PAUSE * 2 ** attempt * (0.5 + Math.random()));
+    }
+  }
+}

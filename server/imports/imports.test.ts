@@ -1,0 +1,102 @@
+import { v7 as newId } from 'uuid';
+import { nameFinder } from '@dendrix/core/naming';
+import { ImportJob } from '../db/models';
+import { startService, type Service } from '../testing/service';
+import { rebuildAll } from '../trees/settle';
+import { resumeImports } from './service';
+
+let service: Service;
+beforeAll(async () => {
+  service = await startService();
+}, 60_000);
+afterAll(() => service.stop());
+jest.setTimeout(60_000);
+
+describe('lists coming in', () => {
+  const wait = async (client: Awaited<ReturnType<Service['as']>>, id: string) => {
+    for (;;) {
+      const { body } = await client.get(`/imports/${id}`);
+      if (body.state !== 'running') return body;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+  const rows = (n: number, prefix: string) =>
+    [
+      'tag,species,girth (cm),planted,lat,lon',
+      ...Array.from(
+        { length: n },
+        (_, i) =>
+          `${prefix}${i},${['Tilia cordata', 'Norway maple', 'sycamore', 'Acer plantanoides', "Tilia cordata 'Greenspire'"][i % 5]},${60 + (i % 200)},${1950 + (i % 70)},${(45.5 + Math.floor(i / 100) * 0.0001).toFixed(6)},${(-31.3 + (i % 100) * 0.0001).toFixed(6)}`,
+      ),
+    ].join('\n');
+
+  it('5 000 rows within 20 s, all good ones kept, derived columns in order', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    const started = Date.now();
+    const answer = await coordinator.put(`/imports/${id}`, { text: rows(5000, 'I-'), choices: { sycamore: 'Acer pseudoplatanus' } });
+    expect(answer.body.state).toBe('running');
+    const done = await wait(coordinator, id);
+    expect(done).toMatchObject({ state: 'done', done: 5000, total: 5000, report: { kept: 5000, badCount: 0 } });
+    expect(Date.now() - started).toBeLessThan(20_000);
+    const tree = (await coordinator.get('/trees?limit=1&after=I-1')).body.items[0];
+    expect(tree).toMatchObject({ standing: 'imported', level: 'species' });
+    expect(tree.dbh).toBeGreaterThan(0.1);
+    expect((await rebuildAll(service.world)).moved).toEqual([]);
+  });
+  it('brings the same list in only once', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    await coordinator.put(`/imports/${id}`, { text: rows(20, 'I-') });
+    expect(await wait(coordinator, id)).toMatchObject({
+      state: 'done',
+      report: { kept: 0, badCount: 20, bad: expect.arrayContaining([expect.objectContaining({ reason: 'tag I-0 is already kept' })]) },
+    });
+  });
+  it('keeps nothing when it is stopped', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    await coordinator.put(`/imports/${id}`, { text: rows(5000, 'S-') });
+    await coordinator.delete(`/imports/${id}`);
+    const done = await wait(coordinator, id);
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    expect(done.state).toBe('stopped');
+    expect((await coordinator.get('/trees?limit=1&after=S-')).body.items.filter((t: { tag: string }) => t.tag.startsWith('S-'))).toEqual(
+      [],
+    );
+  });
+  it('an import that a stop of the service cut short is taken up again by the next start, once', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    await coordinator.put(`/imports/${id}`, { text: rows(3000, 'Q-') });
+    const running = (await ImportJob.findByPk(id)) as ImportJob;
+    const { request } = running.get({ plain: true });
+    expect(await wait(coordinator, id)).toMatchObject({ state: 'done', report: { kept: 3000 } });
+    // As a server that died would leave it: still running, its hold run out, nothing of it kept.
+    const cut = newId();
+    const { userId } = running;
+    await ImportJob.create({
+      id: cut,
+      userId,
+      state: 'running',
+      done: 500,
+      total: 3000,
+      report: null,
+      detail: null,
+      createdAt: new Date(),
+      request,
+      heldUntil: new Date(0),
+    });
+    const names = nameFinder(service.world.library);
+    const taken = await Promise.all([0, 1].map(() => resumeImports(service.world, names, () => {})));
+    expect((taken[0] as number) + (taken[1] as number)).toBe(1);
+    expect(await wait(coordinator, cut)).toMatchObject({ state: 'done', report: { kept: 0, badCount: 3000 } });
+    expect((await ImportJob.findByPk(cut))?.request).toBeNull();
+  });
+  it('says what a list lacks', async () => {
+    const coordinator = await service.as('coordinator');
+    const id = newId();
+    await coordinator.put(`/imports/${id}`, { text: 'species,girth\nrowan,3' });
+    expect(await wait(coordinator, id)).toMatchObject({ state: 'failed', detail: expect.stringMatching(/No column holds the tag/) });
+  });
+});

@@ -1,0 +1,52 @@
+import type { Transaction } from 'sequelize';
+import { organisation, type Organisation } from '@dendrix/core/record';
+import type { Account } from '@dendrix/core/contracts';
+import { chain } from '../audit/service';
+import { Setting } from '../db/models';
+import { inTransaction } from '../db/transaction';
+import type { World } from '../world';
+
+/** Names under which the picks are kept. */
+const NAMES: Record<keyof Organisation, string> = {
+  confirmationRule: 'confirmation-rule',
+  profile: 'practice-profile',
+  rootStandard: 'root-standard',
+  practicePlace: 'practice-place',
+};
+const KEYS = Object.keys(NAMES) as (keyof Organisation)[];
+/** The audit chain wants an id; what belongs to the organisation as a whole has this one. */
+const THE_ORGANISATION = '00000000-0000-7000-8000-000000000000';
+
+const written = (value: string | boolean): string => String(value);
+const readBack = (key: keyof Organisation, value: string): unknown => (key === 'practicePlace' ? value === 'true' : value);
+
+/** What the organisation has picked; the default where it has picked nothing, or something no longer valid. */
+export async function readOrganisation(transaction?: Transaction): Promise<Organisation> {
+  const rows = await Setting.findAll({ where: { name: Object.values(NAMES) }, transaction });
+  const kept = new Map(rows.map((row) => [row.name, row.value]));
+  const picked = Object.fromEntries(
+    KEYS.flatMap((key) => {
+      const value = kept.get(NAMES[key]);
+      if (value === undefined) return [];
+      const read = readBack(key, value);
+      return organisation.shape[key].safeParse(read).success ? [[key, read]] : [];
+    }),
+  );
+  return organisation.parse(picked);
+}
+
+/** Picks for the organisation, with an entry in the chain. Visits keep what they were made under. */
+export async function writeOrganisation(world: World, picked: Organisation, by: Pick<Account, 'id'>): Promise<Organisation> {
+  return inTransaction(world, async (transaction) => {
+    for (const key of KEYS) await Setting.upsert({ name: NAMES[key], value: written(picked[key]) }, { transaction });
+    await chain(world, transaction, {
+      userId: by.id,
+      action: 'pick',
+      entity: 'organisation',
+      entityId: THE_ORGANISATION,
+      body: picked,
+      wrote: { settings: KEYS.map((key) => NAMES[key]) },
+    });
+    return picked;
+  });
+}

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { id, reviewSubmission } from '@dendrix/core/record';
+import { queueItem } from '@dendrix/core/contracts';
+import { route, type Route } from '../http/route';
+import { reviewQueue, submitReview } from './service';
+import type { World } from '../world';
+
+/** The second opinion. */
+export const reviewRoutes = (world: World): Route[] => [
+  route({
+    method: 'get',
+    path: '/review-queue',
+    summary: 'Visits that wait for a second pair of eyes, what matters most first',
+    role: 'reviewer',
+    answer: z.object({ items: z.array(queueItem) }),
+    handle: async ({ user }) => ({ items: await reviewQueue(world, user.id) }),
+  }),
+  route({
+    method: 'put',
+    path: '/reviews/{id}',
+    summary: 'Confirm, question or overturn a visit',
+    role: 'reviewer',
+    params: z.object({ id }),
+    body: reviewSubmission,
+    answer: z.object({ id, isNew: z.boolean() }),
+    handle: async ({ params, body, user }) => ({ id: params.id, isNew: await submitReview(world, params.id, body, user) }),
+  }),
+];

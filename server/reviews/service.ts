@@ -1,0 +1,145 @@
+import { Op, type Transaction } from 'sequelize';
+import { districtAt } from '@dendrix/core/geo';
+import { levelOfName } from '@dendrix/core/naming';
+import { taxonOf, type ReviewSubmission } from '@dendrix/core/record';
+import { reviewWeight } from '@dendrix/core/review';
+import type { Account, QueueItem } from '@dendrix/core/contracts';
+import { chain } from '../audit/service';
+import { Determination, Review, Tree, Visit } from '../db/models';
+import { inTransaction } from '../db/transaction';
+import { HttpProblem, notFound } from '../http/problem';
+import { people } from '../accounts/service';
+import { lockTree, settleTree } from '../trees/settle';
+import { briefOf, sentOf, visitViewOf } from '../trees/view';
+import { CLOCK_SLACK_MS, type World } from '../world';
+
+/** Visits read for the queue at a time. */
+const MOST = 1000;
+
+/** Visits nobody has reviewed, newest per tree, the ones that matter most first. */
+export async function reviewQueue(world: World, forUser: string): Promise<QueueItem[]> {
+  const reviewed = (await Review.findAll({ attributes: ['visitId'] })).map((r) => r.visitId);
+  const amended = (await Visit.findAll({ where: { amends: { [Op.ne]: null } }, attributes: ['amends'] })).flatMap((v) => v.amends ?? []);
+  const visits = await Visit.findAll({
+    where: { id: { [Op.notIn]: [...reviewed, ...amended] }, userId: { [Op.ne]: forUser } },
+    order: [
+      ['day', 'DESC'],
+      ['finishedAt', 'DESC'],
+    ],
+    limit: MOST,
+  });
+  const newest = new Map<string, Visit>();
+  for (const visit of visits) if (!newest.has(visit.treeId)) newest.set(visit.treeId, visit);
+  const treeIds = [...newest.keys()];
+  const [trees, names, lastVisits, determinations] = await Promise.all([
+    Tree.findAll({ where: { id: treeIds } }),
+    people(),
+    Visit.findAll({
+      where: { treeId: treeIds, id: { [Op.notIn]: amended } },
+      attributes: ['id', 'treeId', 'day', 'finishedAt'],
+      order: [
+        ['day', 'DESC'],
+        ['finishedAt', 'DESC'],
+      ],
+    }),
+    Determination.findAll({ where: { treeId: treeIds }, order: [['at', 'DESC']] }),
+  ]);
+  return trees
+    .flatMap((tree): QueueItem[] => {
+      const visit = newest.get(tree.id);
+      // A later visit that was reviewed has settled this one.
+      if (!visit || lastVisits.find((v) => v.treeId === tree.id)?.id !== visit.id) return [];
+      const view = visitViewOf(visit, names);
+      const brief = briefOf(tree);
+      const earlier = determinations
+        .filter((d) => d.treeId === tree.id && d.visitId !== visit.id && d.at < visit.finishedAt)
+        .map((d) => d.taxon);
+      return [
+        { visit: view, tree: brief, ...reviewWeight(world.library, view, brief, earlier, districtAt(world.library.districts, brief)) },
+      ];
+    })
+    .sort((a, b) => b.weight - a.weight || b.visit.finishedAt.localeCompare(a.visit.finishedAt));
+}
+
+const isSame = (review: Review, given: ReviewSubmission) =>
+  review.visitId === given.visitId &&
+  review.verdict === given.verdict &&
+  review.secondLook === given.secondLook &&
+  review.taxon === given.taxon &&
+  review.reason === given.reason;
+
+/**
+ * Keeps a review under the id its device made: confirm, question or overturn. Its word is taken also where it is wider than the
+ * visit's. Sending the same again changes nothing.
+ * @throws HttpProblem 409 for an own visit, or an id that another review has
+ */
+export async function submitReview(world: World, id: string, given: ReviewSubmission, by: Account): Promise<boolean> {
+  taxonOf(world.library, given.taxon, 'taxon');
+  taxonOf(world.library, given.secondLook, 'secondLook');
+  return inTransaction(world, async (transaction) => {
+    const found = await Visit.findByPk(given.visitId, { attributes: ['treeId'], transaction });
+    if (!found) throw notFound('That visit');
+    const tree = await lockTree(found.treeId, transaction, 'The tree of that visit');
+    const already = await Review.findByPk(id, { transaction });
+    if (already) {
+      if (already.userId !== by.id || !isSame(already, given))
+        throw new HttpProblem(409, 'Already there', 'Another review was sent under this id, and a kept review never changes.');
+      return false;
+    }
+    const visit = await Visit.findByPk(given.visitId, { transaction });
+    if (!visit) throw notFound('That visit');
+    if (visit.userId === by.id)
+      throw new HttpProblem(409, 'Own visit', 'A second opinion needs a second person: you made this visit yourself.');
+    if (given.verdict === 'overturn' && given.taxon === visit.name?.taxon)
+      throw new HttpProblem(422, 'Nothing overturned', `The visit says ${given.taxon} already; confirm it, or give another name.`, 'taxon');
+    const at = given.at ? new Date(given.at) : world.now();
+    if (at.getTime() > world.now().getTime() + CLOCK_SLACK_MS)
+      throw new HttpProblem(422, 'Times do not fit', 'The review is of the future; check the clock of the device.', 'at');
+    // Said before the visit ended is a clock that runs behind: a review follows what it reviews.
+    const said = at < visit.finishedAt ? new Date(visit.finishedAt.getTime() + 1) : at;
+    const wrote = await keepReview(world, transaction, id, visit, given, by.id, said);
+    await settleTree(world, tree, transaction, sentOf(visit).look.day);
+    await chain(world, transaction, {
+      userId: by.id,
+      action: given.verdict,
+      entity: 'visit',
+      entityId: visit.id,
+      body: { review: id },
+      wrote,
+    });
+    return true;
+  });
+}
+
+/** Writes a review and the name it gives, inside a transaction. @returns the rows it wrote, by table */
+export async function keepReview(
+  world: World,
+  transaction: Transaction,
+  id: string,
+  visit: Pick<Visit, 'id' | 'treeId'>,
+  given: ReviewSubmission,
+  userId: string,
+  at: Date,
+) {
+  const { verdict, secondLook, taxon, reason } = given;
+  await Review.create({ id, visitId: visit.id, treeId: visit.treeId, userId, at, verdict, secondLook, taxon, reason }, { transaction });
+  if (verdict !== 'overturn') return { reviews: [id] };
+  const determinationId = world.newId();
+  await Determination.create(
+    {
+      id: determinationId,
+      treeId: visit.treeId,
+      visitId: visit.id,
+      reviewId: id,
+      userId,
+      at,
+      taxon,
+      level: levelOfName(world.library, taxon),
+      source: 'review',
+      why: reason,
+      infraspecific: null,
+    },
+    { transaction },
+  );
+  return { reviews: [id], determinations: [determinationId] };
+}

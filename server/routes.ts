@@ -1,0 +1,22 @@
+import type { Route } from './http/route';
+import type { World } from './world';
+import { auditRoutes } from './audit/routes';
+import { importRoutes } from './imports/routes';
+import { organisationRoutes } from './organisation/routes';
+import { photoRoutes } from './photos/routes';
+import { reviewRoutes } from './reviews/routes';
+import { sessionRoutes } from './accounts/routes';
+import { treeRoutes } from './trees/routes';
+import { visitRoutes } from './visits/routes';
+
+/** Every route of the service. @param fonts folder of the font packages that printed sheets use */
+export const allRoutes = (world: World, fonts: string): Route[] => [
+  ...sessionRoutes(),
+  ...treeRoutes(world, fonts),
+  ...visitRoutes(world),
+  ...photoRoutes(world),
+  ...reviewRoutes(world),
+  ...importRoutes(world),
+  ...organisationRoutes(world),
+  ...auditRoutes(world),
+];

@@ -1,0 +1,199 @@
+import type { Transaction } from 'sequelize';
+import { v5 as namedId } from 'uuid';
+import type { Judgement, Organisation } from '@dendrix/core/record';
+import { derive, judgeVisits, type Derived, type FollowUp as Due, type Judgeable } from '@dendrix/core/review';
+import { canonical } from '../audit/canonical';
+import { Determination, FollowUp, Review, Tree, Visit, type JudgedWith } from '../db/models';
+import { inTransaction } from '../db/transaction';
+import { notFound } from '../http/problem';
+import { readOrganisation } from '../organisation/service';
+import type { World } from '../world';
+import { determinationViewOf, reviewViewOf, sentOf, visitViewOf } from './view';
+
+// Everything about a tree that follows from its record: the judgement of each visit from the whole of it, what is to be done, and the
+// columns that lists and map read. It is made by the same core that runs on the phone, in the transaction that wrote the record.
+
+const nobody = new Map();
+/** Names of follow-ups are made from what they come from, so that they are the same however often they are derived. */
+const FOLLOW_UPS = '8f0f5a44-2f0b-5f0e-9b1c-4d0f7b8a6a10';
+const BECAUSE = 'new on the list, never visited';
+
+/** Takes a tree for writing: whoever writes to its record waits for the others. @throws HttpProblem 404 */
+export async function lockTree(id: string, transaction: Transaction, what = 'The tree of this visit'): Promise<Tree> {
+  const tree = await Tree.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+  if (!tree) throw notFound(what);
+  return tree;
+}
+
+interface Rows {
+  visits: Visit[];
+  determinations: Determination[];
+  reviews: Review[];
+}
+
+async function rowsOf(tree: Tree, transaction: Transaction): Promise<Rows> {
+  const where = { treeId: tree.id };
+  return {
+    visits: await Visit.findAll({ where, transaction }),
+    determinations: await Determination.findAll({ where, transaction }),
+    reviews: await Review.findAll({ where, transaction }),
+  };
+}
+
+const judgeable = (visit: Visit): Judgeable => ({
+  id: visit.id,
+  finishedAt: visit.finishedAt.toISOString(),
+  amends: visit.amends,
+  look: sentOf(visit).look,
+  name: visit.name,
+  units: visit.units,
+});
+
+const namesOf = ({ determinations, reviews }: Rows) => ({
+  given: determinations.map((d) => determinationViewOf(d, nobody)),
+  reviews: reviews.map((r) => reviewViewOf(r, nobody)),
+});
+
+function derivedOf(tree: Tree, rows: Rows): Derived & { followUps: Due[] } {
+  const { given, reviews } = namesOf(rows);
+  return derive({
+    listed: { dbh: tree.listedDbh, height: tree.listedHeight },
+    firstVisit: tree.firstDueOn ? { dueOn: tree.firstDueOn, because: BECAUSE } : null,
+    visits: rows.visits.map((visit) => visitViewOf(visit, nobody)),
+    determinations: given,
+    reviews,
+  });
+}
+
+const followUpRow = (treeId: string, { key, ...due }: Due) => ({
+  id: namedId(`${treeId}/${key}`, FOLLOW_UPS),
+  treeId,
+  becauseOf: key,
+  ...due,
+});
+
+async function writeDerived(tree: Tree, { followUps, ...columns }: ReturnType<typeof derivedOf>, transaction: Transaction): Promise<Tree> {
+  await FollowUp.destroy({ where: { treeId: tree.id }, transaction });
+  await FollowUp.bulkCreate(
+    followUps.map((one) => followUpRow(tree.id, one)),
+    { transaction },
+  );
+  return tree.update(columns, { transaction });
+}
+
+/**
+ * Makes anew what follows from the record of a tree.
+ * @param since day of what was written: visits of that day and after it are judged again; null where nothing was, so that only those
+ *   which were never judged are
+ */
+export async function settleTree(world: World, tree: Tree, transaction: Transaction, since: string | null): Promise<Tree> {
+  const rows = await rowsOf(tree, transaction);
+  const organisation = await readOrganisation(transaction);
+  const judgedBefore = new Set(rows.visits.filter((visit) => visit.judged).map((visit) => visit.id));
+  const wanted = (visit: Judgeable) => !judgedBefore.has(visit.id) || (since !== null && visit.look.day >= since);
+  const judged = judgeVisits(world.library, tree, rows.visits.map(judgeable), namesOf(rows), organisation, wanted);
+  const judgedWith: JudgedWith = {
+    library: world.library.version,
+    profile: organisation.profile,
+    rootStandard: organisation.rootStandard,
+  };
+  for (const visit of rows.visits) {
+    const judgement = judged.get(visit.id);
+    if (!judgement || (visit.judged && canonical(visit.judged) === canonical(judgement))) continue;
+    await visit.update({ judged: judgement, judgedWith }, { transaction });
+  }
+  return writeDerived(tree, derivedOf(tree, rows), transaction);
+}
+
+/** Something derived that is not what the record says. */
+export interface Moved {
+  tag: string;
+  /** Columns of the tree, "follow-ups", or "judgement of …". */
+  what: string[];
+}
+
+const same = (a: unknown, b: unknown) =>
+  typeof a === 'number' && typeof b === 'number' ? Math.abs(a - b) <= 1e-12 * Math.max(1, Math.abs(a)) : (a ?? null) === (b ?? null);
+
+/** The judgements of a tree's visits made again with what each was made with; those of another library cannot be. */
+function judgedAgain(world: World, tree: Tree, rows: Rows): Map<string, Judgement> {
+  const visits = rows.visits.map(judgeable);
+  const byId = new Map(rows.visits.map((visit) => [visit.id, visit]));
+  const again = new Map<string, Judgement>();
+  const settings = new Map<string, Pick<Organisation, 'profile' | 'rootStandard'>>();
+  for (const { judgedWith } of rows.visits)
+    if (judgedWith?.library === world.library.version) settings.set(`${judgedWith.profile}/${judgedWith.rootStandard}`, judgedWith);
+  for (const setting of settings.values()) {
+    const made = judgeVisits(world.library, tree, visits, namesOf(rows), setting, (visit) => {
+      const held = byId.get(visit.id)?.judgedWith;
+      return held?.library === world.library.version && held.profile === setting.profile && held.rootStandard === setting.rootStandard;
+    });
+    for (const [id, judgement] of made) again.set(id, judgement);
+  }
+  return again;
+}
+
+/** The follow-ups of a tree as they are kept, without order. */
+async function keptFollowUps(tree: Tree, transaction: Transaction): Promise<string> {
+  const kept = await FollowUp.findAll({ where: { treeId: tree.id }, transaction });
+  return unordered(
+    kept.map(({ id, treeId, becauseOf, visitId, dueOn, because, season, trait, doneOn }) => ({
+      id,
+      treeId,
+      becauseOf,
+      visitId,
+      dueOn,
+      because,
+      season,
+      trait: trait ?? null,
+      doneOn,
+    })),
+  );
+}
+
+const unordered = (rows: readonly object[]): string => rows.map(canonical).sort().join();
+
+/** Makes everything derived of one tree anew, while nobody else writes to it, and tells what was not as the record says. */
+const rebuildTree = (world: World, id: string): Promise<string[]> =>
+  inTransaction(world, async (transaction) => {
+    const tree = await lockTree(id, transaction);
+    const rows = await rowsOf(tree, transaction);
+    const what: string[] = [];
+    const again = judgedAgain(world, tree, rows);
+    for (const visit of rows.visits) {
+      const judgement = again.get(visit.id);
+      if (!judgement || !visit.judged || canonical(visit.judged) === canonical(judgement)) continue;
+      what.push(`judgement of ${visit.day ?? visit.finishedAt.toISOString().slice(0, 10)}`);
+      await visit.update({ judged: judgement }, { transaction });
+    }
+    // Judged for the first time, such as visits of before the server judged: no news, but to be done.
+    if (rows.visits.some((visit) => !visit.judged)) {
+      await settleTree(world, tree, transaction, null);
+      return what;
+    }
+    const derived = derivedOf(tree, rows);
+    const { followUps, ...columns } = derived;
+    what.push(...(Object.keys(columns) as (keyof Derived)[]).filter((key) => !same(tree[key], columns[key])));
+    if ((await keptFollowUps(tree, transaction)) !== unordered(followUps.map((one) => followUpRow(tree.id, one)))) what.push('follow-ups');
+    if (what.length > 0) await writeDerived(tree, derived, transaction);
+    return what;
+  });
+
+/** Rebuilds every tree and tells which moved; a record that is in order moves none. */
+export async function rebuildAll(world: World): Promise<{ trees: number; moved: Moved[] }> {
+  const moved: Moved[] = [];
+  const trees = await Tree.findAll({ attributes: ['id', 'tag'], order: [['tag', 'ASC']] });
+  for (const { id, tag } of trees) {
+    const what = await rebuildTree(world, id);
+    if (what.length > 0) moved.push({ tag, what });
+  }
+  return { trees: trees.length, moved };
+}
+
+/** Judges the visits that the server has not judged yet, such as those of before it did. @returns how many trees were settled */
+export async function judgeUnjudged(world: World): Promise<number> {
+  const visits = await Visit.findAll({ where: { judged: null }, attributes: ['treeId'], group: ['treeId'] });
+  for (const { treeId } of visits)
+    await inTransaction(world, async (transaction) => settleTree(world, await lockTree(treeId, transaction), transaction, null));
+  return visits.length;
+}

@@ -1,0 +1,207 @@
+import type { Transaction } from 'sequelize';
+import { Refusal } from '@dendrix/core/problem';
+import type { Account } from '@dendrix/core/contracts';
+import { checkObservations } from '@dendrix/core/naming';
+import { checkLook, checkTrait, isEmptyLook, simulatedIn, taxonOf, type VisitSubmission } from '@dendrix/core/record';
+import { rootOf } from '@dendrix/core/review';
+import { dayAt, daysBetween } from '@dendrix/core/time';
+import { READING_WORDS } from '@dendrix/core/words';
+import { canonical } from '../audit/canonical';
+import { chain } from '../audit/service';
+import { Determination, Visit, type Tree } from '../db/models';
+import { inTransaction } from '../db/transaction';
+import { HttpProblem } from '../http/problem';
+import { readOrganisation } from '../organisation/service';
+import { lockTree, settleTree } from '../trees/settle';
+import { sentOf } from '../trees/view';
+import { CLOCK_SLACK_MS, type World } from '../world';
+
+/** A visit that took longer, or is older, is a wrong clock too. */
+const LONGEST_MS = 3 * 24 * 3600 * 1000;
+const EARLIEST = '1900-01-01';
+
+const timesDoNotFit = (detail: string, path: string) => new HttpProblem(422, 'Times do not fit', detail, path);
+
+function checkTimes(world: World, { startedAt, finishedAt, timeZone, look, amends }: VisitSubmission): void {
+  const [started, finished] = [Date.parse(startedAt), Date.parse(finishedAt)];
+  if (finished < started) throw timesDoNotFit('The visit ends before it starts.', 'finishedAt');
+  if (finished > world.now().getTime() + CLOCK_SLACK_MS)
+    throw timesDoNotFit('The visit ends in the future; check the clock of the device.', 'finishedAt');
+  if (finished - started > LONGEST_MS)
+    throw timesDoNotFit('The visit took longer than three days; check the clock of the device.', 'startedAt');
+  if (look.day < EARLIEST) throw timesDoNotFit(`No visit is older than ${EARLIEST}.`, 'look.day');
+  // An amendment is written later, of the day of the visit it corrects; that is held against the visit.
+  if (amends) return;
+  const day = dayAt(finishedAt, timeZone);
+  // The day is the one on which somebody stood there: that of the end, or the one before where they worked past midnight.
+  const apart = daysBetween(look.day, day);
+  if (apart < 0 || apart > LONGEST_MS / (24 * 3600 * 1000))
+    throw timesDoNotFit(`The visit is of ${look.day}, but it ended on ${day} by the clock of ${timeZone}.`, 'look.day');
+}
+
+/** Every word against the vocabulary, with the nearest one where it is none. @throws Refusal or HttpProblem */
+function check(world: World, given: VisitSubmission): void {
+  const { library } = world;
+  try {
+    checkObservations(library, given.look.observations);
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.code, `look.${error.path}`, error.values);
+    throw error;
+  }
+  checkLook(library, given.look, 'look');
+  given.laterLooks.forEach((later, i) => checkTrait(library, later.trait, `laterLooks[${i}].trait`));
+  if (given.name) taxonOf(library, given.name.taxon, 'name.taxon');
+  if (isEmptyLook(given.look) && !given.name?.taxon && !given.name?.written)
+    throw new HttpProblem(422, 'Nothing recorded', 'Nothing was seen, measured or named on this visit.', 'look');
+}
+
+async function checkSimulated(given: VisitSubmission, transaction: Transaction): Promise<void> {
+  const [first] = simulatedIn(given.look.measurements);
+  if (first === undefined || (await readOrganisation(transaction)).practicePlace) return;
+  throw new HttpProblem(
+    422,
+    'Practice only',
+    `The ${READING_WORDS[first]} came from a simulated device. Such readings are kept only in a place that is there for practice; take it away, or measure.`,
+    `look.measurements.${first}`,
+  );
+}
+
+/** A visit's row as it would be sent again. */
+function submissionOf(visit: Visit): Omit<VisitSubmission, 'schema'> {
+  const { look, device } = sentOf(visit);
+  return {
+    treeId: visit.treeId,
+    startedAt: visit.startedAt.toISOString(),
+    finishedAt: visit.finishedAt.toISOString(),
+    timeZone: visit.timeZone,
+    libraryVersion: visit.libraryVersion,
+    units: visit.units,
+    look,
+    name: visit.name,
+    judgement: device,
+    laterLooks: visit.laterLooks ?? [],
+    ...(visit.amends ? { amends: visit.amends } : {}),
+  };
+}
+
+/** Whether what was sent is what is kept. The times may be written in other ways. */
+function isSame(visit: Visit, { schema: _schema, ...given }: VisitSubmission): boolean {
+  const time = (text: string) => new Date(text).toISOString();
+  const sent = { ...given, startedAt: time(given.startedAt), finishedAt: time(given.finishedAt) };
+  return canonical(submissionOf(visit)) === canonical(sent);
+}
+
+/** The visit that an amendment corrects, checked. @throws HttpProblem 422, or 403 for who may not */
+async function amendedBy(given: VisitSubmission, tree: Tree, by: Pick<Account, 'id' | 'role'>, transaction: Transaction): Promise<void> {
+  if (!given.amends) return;
+  const visits = await Visit.findAll({
+    where: { treeId: tree.id },
+    attributes: ['id', 'userId', 'amends', 'day', 'schema', 'look', 'deviceJudgement', 'finishedAt', 'timeZone'],
+    transaction,
+  });
+  const byId = new Map(visits.map((visit) => [visit.id, visit]));
+  const amended = byId.get(given.amends);
+  if (!amended) throw new HttpProblem(422, 'Not understood', 'The visit to amend is not one of this tree.', 'amends');
+  const root = byId.get(rootOf(amended, byId)) ?? amended;
+  if (root.userId !== by.id && by.role !== 'coordinator')
+    throw new HttpProblem(
+      403,
+      'Not allowed',
+      'A visit is amended by the person who made it, or by a coordinator. You can make a visit of your own.',
+    );
+  const { day } = sentOf(root).look;
+  if (given.look.day !== day)
+    throw new HttpProblem(
+      422,
+      'Times do not fit',
+      `The visit that is amended was made on ${day}; what corrects it is of the same day.`,
+      'look.day',
+    );
+}
+
+/**
+ * Keeps a visit under the id its device made, whole or not at all. Sending the same visit again is answered with what is kept; a
+ * submitted visit never changes.
+ * @returns whether it was new
+ * @throws HttpProblem 409 where the id is taken by another visit
+ */
+export async function submitVisit(world: World, id: string, given: VisitSubmission, by: Pick<Account, 'id' | 'role'>): Promise<boolean> {
+  check(world, given);
+  return inTransaction(world, async (transaction) => {
+    const tree = await lockTree(given.treeId, transaction);
+    const already = await Visit.findByPk(id, { transaction });
+    if (already) {
+      if (already.userId !== by.id) throw new HttpProblem(409, 'Already there', 'Somebody else has sent a visit under this id.');
+      if (!isSame(already, given))
+        throw new HttpProblem(
+          409,
+          'Already there',
+          'Another visit was sent under this id, and a kept visit never changes. Send what you have now as a new visit, or as an amendment.',
+        );
+      return false;
+    }
+    checkTimes(world, given);
+    await checkSimulated(given, transaction);
+    await amendedBy(given, tree, by, transaction);
+    const wrote = await keepVisit(world, transaction, id, given, by.id);
+    await settleTree(world, tree, transaction, given.look.day);
+    await chain(world, transaction, {
+      userId: by.id,
+      action: given.amends ? 'amend' : 'submit',
+      entity: 'visit',
+      entityId: id,
+      body: { treeId: tree.id, day: given.look.day, ...(given.amends ? { amends: given.amends } : {}) },
+      wrote,
+    });
+    return true;
+  });
+}
+
+/**
+ * Writes a visit and the name it gives, inside a transaction. What follows from them, and the chain, are the caller's.
+ * @returns the rows it wrote, by table
+ */
+export async function keepVisit(world: World, transaction: Transaction, id: string, given: VisitSubmission, userId: string) {
+  const { treeId, startedAt, timeZone, schema, libraryVersion, units, look, name, judgement, laterLooks, amends } = given;
+  const finishedAt = new Date(given.finishedAt);
+  await Visit.create(
+    {
+      id,
+      treeId,
+      userId,
+      startedAt: new Date(startedAt),
+      finishedAt,
+      timeZone,
+      schema,
+      day: look.day,
+      libraryVersion,
+      units,
+      look,
+      name,
+      deviceJudgement: judgement,
+      laterLooks,
+      amends: amends ?? null,
+      receivedAt: world.now(),
+    },
+    { transaction },
+  );
+  if (!name) return { visits: [id] };
+  const determinationId = world.newId();
+  await Determination.create(
+    {
+      id: determinationId,
+      treeId,
+      visitId: id,
+      reviewId: null,
+      userId,
+      at: finishedAt,
+      taxon: name.taxon,
+      level: name.level,
+      source: 'visit',
+      why: name.written ? `${name.why} Written by hand: "${name.written}", which the library does not hold.` : name.why,
+      infraspecific: name.infraspecific ?? null,
+    },
+    { transaction },
+  );
+  return { visits: [id], determinations: [determinationId] };
+}

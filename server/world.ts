@@ -1,0 +1,16 @@
+import type { Sequelize } from 'sequelize';
+import type { Library } from '@dendrix/core/knowledge';
+import type { ChainHead } from './audit/head';
+
+/** What the services need of the world around them. */
+export interface World {
+  sequelize: Sequelize;
+  library: Library;
+  now: () => Date;
+  newId: () => string;
+  /** Keeps the head of the chain in a place apart from the database, after each write. */
+  keepHead?: (head: ChainHead) => void;
+}
+
+/** Clocks on phones run ahead a little; what is said to be further in the future comes from a wrong clock. ms */
+export const CLOCK_SLACK_MS = 24 * 3600 * 1000;
