@@ -60,6 +60,12 @@ module.exports = {
     never('app-over-http', '^app/', '^(server|cli|ops)/', 'the app reaches the server over HTTP only'),
     never('app-routes-on-top', '^app/src/(ui|data|offline|workers)/', '^app/src/(app|features)/', 'shared parts know no feature'),
     never('practice-writes-nothing', '^core/practice/', '^core/(record|review|contracts)/', 'practice never writes a record'),
+    never(
+      'rules-have-no-words',
+      '^core/(measuring|naming|planning|history|judging|review)/',
+      '^core/words/(?!catalogue)',
+      'a rule decides with codes and values and asks the catalogue for the sentence, whatever the language',
+    ),
     {
       name: 'no-orphans',
       severity: 'error',

@@ -1,4 +1,4 @@
-import { signField, STEM_SIDES, TRACKED, type Library, type TrackedField, type Zone } from '../knowledge';
+import { signLabel, signField, STEM_SIDES, TRACKED, type Library, type TrackedField, type Zone } from '../knowledge';
 import { trend, type DatedReading, type Trend } from '../maths/trend';
 import { crownRatio } from '../measuring/crown';
 import { dbhTolerance, growth } from '../measuring/growth';
@@ -6,9 +6,7 @@ import type { Change } from '../record/judgement';
 import type { Look } from '../record/look';
 import { countedMeasurements } from '../record/measurement';
 import type { SignSeen } from '../record/sign';
-import { lengthInWords, paceInWords, type UnitSystem } from '../units/lengths';
-import { signLabel } from '../words/words';
-import { zoneWords } from '../words/zones';
+import { wordsIn, type Catalogue, type Speech } from '../words/catalogue';
 import { couldFind, seenZones } from './reached';
 import { clearedOn, inOrder, kindOf, threadsOf, type Thread } from './threads';
 
@@ -28,30 +26,47 @@ const toleranceOf = (field: TrackedField, value: number) => (signField(field).ch
 
 export type Course = Change['course'];
 
-const valueWords = (unit: Change['unit'], value: number, units: UnitSystem) =>
-  unit === '%' ? `${Math.round(value)} %` : lengthInWords(value, units);
-
-/** "3 mm a year", "12 points a year". */
-function paceWords(unit: Change['unit'], perYear: number, units: UnitSystem): string {
-  const size = Math.abs(perYear);
-  return unit === '%' ? `${size.toFixed(size < 10 ? 1 : 0)} points a year` : paceInWords(perYear, units);
-}
-
 /** The trend of readings, or null when they are too few or of one day. */
 function trendOf(readings: readonly DatedReading[]): Trend | null {
   return new Set(readings.map((r) => r.date)).size < 2 ? null : trend(readings);
 }
 
-const NO_CHANGE = 'no change beyond what repeat readings differ by';
-
-function spanWords(change: Pick<Change, 'unit' | 'points'>, found: Trend, units: UnitSystem): string {
-  const [first, last] = [change.points[0], change.points.at(-1)];
-  if (!first || !last) return '';
-  return `${valueWords(change.unit, first.value, units)} in ${first.date.slice(0, 4)}, ${valueWords(change.unit, last.value, units)} in ${last.date.slice(0, 4)}, ${paceWords(change.unit, found.perYear, units)}`;
+/** What is said of one sign, the strongest news first: gone, changed, new. */
+function signSays(
+  label: string,
+  {
+    zone,
+    cleared,
+    said,
+    change,
+    closing,
+    sized,
+    times,
+    clearBefore,
+  }: {
+    zone: Zone;
+    cleared: string | null;
+    said: boolean;
+    change: Trend | null;
+    closing: boolean;
+    sized: Pick<Change, 'unit' | 'points'>;
+    times: number;
+    clearBefore: string | null;
+  },
+  say: Catalogue['history'],
+): string {
+  if (cleared) return say.signCleared(label, zone, said ? 'gone' : 'not found again', cleared);
+  if (change?.real) {
+    const how = change.perYear > 0 ? 'larger' : closing ? 'closing' : 'smaller';
+    return say.signChanged(label, zone, how, { ...sized, found: change });
+  }
+  if (change) return say.signSteady(label, zone, change.years);
+  if (times > 1) return say.signUnsized(label, zone, times);
+  return clearBefore ? say.signNew(label, zone, clearBefore) : say.signOnce(label, zone);
 }
 
 /** One sign over the looks. */
-function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thread: Thread, units: UnitSystem): Change {
+function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thread: Thread, say: Catalogue['history']): Change {
   // A sighting that says it is gone is no size.
   const met = thread.met.filter(({ sign }) => sign.trend !== 'gone');
   const field = met.map(({ sign }) => trackedField(sign)).find((f) => f !== null) ?? null;
@@ -81,16 +96,20 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
           ? 'worse'
           : 'better';
   const label = signLabel(library, thread.id);
-  const where = `${label}, ${zoneWords(thread.zone)}`;
-  const says = clearSince
-    ? said
-      ? `${where}: gone in ${clearSince.slice(0, 4)}.`
-      : `${where}: not found again in ${clearSince.slice(0, 4)}.`
-    : found && field
-      ? found.real
-        ? `${where}: ${found.perYear > 0 ? 'larger' : field === 'width' || field === 'opening' ? 'closing' : 'smaller'}, ${spanWords({ unit, points }, found, units)}.`
-        : `${where}: ${NO_CHANGE} in ${Math.max(1, Math.round(found.years))} year${Math.round(found.years) > 1 ? 's' : ''}.`
-      : `${where}: ${met.length > 1 ? `seen ${met.length} times, never sized twice` : clearBefore ? `new since ${clearBefore.slice(0, 4)}` : 'seen once so far'}.`;
+  const says = signSays(
+    label,
+    {
+      zone: thread.zone,
+      cleared: clearSince,
+      said,
+      change: found,
+      closing: field === 'width' || field === 'opening',
+      sized: { unit, points },
+      times: met.length,
+      clearBefore,
+    },
+    say,
+  );
   return {
     what: 'sign',
     label,
@@ -122,7 +141,7 @@ const sizesOf = (look: Look): Sized => {
   return { date: look.day, dbh: dbh?.m, height: height?.m, crownBase: crownBase?.m, breastHeight };
 };
 
-function dbhChange(looks: readonly Sized[], units: UnitSystem): Change[] {
+function dbhChange(looks: readonly Sized[], say: Catalogue['history']): Change[] {
   const readings = looks.flatMap((look) =>
     look.dbh === undefined
       ? []
@@ -134,18 +153,17 @@ function dbhChange(looks: readonly Sized[], units: UnitSystem): Change[] {
   // Readings at different heights widen the range, so the growth has the last word on whether it is real.
   const found = plain ? { ...plain, ...growth(readings) } : null;
   const course: Course = !found ? 'one reading' : !found.real ? 'steady' : found.perYear > 0 ? 'better' : 'worse';
+  const label = say.labels.dbh;
   const says = !found
-    ? 'Diameter: one reading so far.'
+    ? say.oneReading(label)
     : found.real
-      ? `Diameter: ${found.perYear > 0 ? 'grew' : 'shrank'}, ${spanWords({ unit: 'm', points }, found, units)} (${paceWords('m', found.low, units)} to ${paceWords('m', found.high, units)}).`
-      : `Diameter: no change that the tape could see in ${found.years.toFixed(1)} years.`;
-  return [
-    { what: 'dbh', label: 'Diameter', field: 'dbh', unit: 'm', points, trend: found, course, clearBefore: null, clearSince: null, says },
-  ];
+      ? say.dbhChanged({ unit: 'm', points, found, low: found.low, high: found.high })
+      : say.dbhSteady(found.years);
+  return [{ what: 'dbh', label, field: 'dbh', unit: 'm', points, trend: found, course, clearBefore: null, clearSince: null, says }];
 }
 
 /** Height or crown ratio over the looks: a loss is a worsening. */
-function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', units: UnitSystem): Change[] {
+function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', say: Catalogue['history']): Change[] {
   const points = looks.flatMap(({ date, height, crownBase }) => {
     if (height === undefined || height <= 0) return [];
     if (what === 'height') return [{ date, value: height }];
@@ -155,14 +173,10 @@ function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', uni
   const found = trendOf(
     points.map(({ date, value }) => ({ date, value, tolerance: what === 'height' ? HEIGHT_SHARE * value : 100 * RATIO_POINTS })),
   );
-  const label = what === 'height' ? 'Height' : 'Live crown ratio';
+  const label = say.labels[what];
   const unit = what === 'height' ? 'm' : '%';
   const course: Course = !found ? 'one reading' : !found.real ? 'steady' : found.perYear > 0 ? 'better' : 'worse';
-  const says = !found
-    ? `${label}: one reading so far.`
-    : found.real
-      ? `${label}: ${found.perYear > 0 ? 'gained' : 'lost'}, ${spanWords({ unit, points }, found, units)}.`
-      : `${label}: ${NO_CHANGE}.`;
+  const says = !found ? say.oneReading(label) : found.real ? say.sizeChanged(label, { unit, points, found }) : say.sizeSteady(label);
   return [
     {
       what,
@@ -183,17 +197,18 @@ function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', uni
  * How a tree changed over the looks at it: stem, height, crown ratio, and every sign at its side. A change counts only where it
  * is larger than what repeat readings differ by.
  * @param looks in any order, the present one among them
- * @param units in which the changes are worded
+ * @param speech in which the changes are worded
  */
-export function changesOver(library: Pick<Library, 'signs'>, looks: readonly Look[], units: UnitSystem = 'metric'): Change[] {
+export function changesOver(library: Pick<Library, 'signs'>, looks: readonly Look[], speech: Speech = {}): Change[] {
+  const { history: say } = wordsIn(speech);
   const ordered = inOrder(looks);
   const sizes = ordered.map(sizesOf);
-  const signs = threadsOf(ordered).map((thread) => signChange(library, ordered, thread, units));
+  const signs = threadsOf(ordered).map((thread) => signChange(library, ordered, thread, say));
   const rank: Record<Course, number> = { worse: 0, 'not found again': 1, better: 2, steady: 3, 'one reading': 4 };
   return [
-    ...dbhChange(sizes, units),
-    ...sizeChange(sizes, 'height', units),
-    ...sizeChange(sizes, 'crown-ratio', units),
+    ...dbhChange(sizes, say),
+    ...sizeChange(sizes, 'height', say),
+    ...sizeChange(sizes, 'crown-ratio', say),
     ...signs.sort((a, b) => rank[a.course] - rank[b.course] || b.points.length - a.points.length || a.label.localeCompare(b.label)),
   ];
 }

@@ -18,7 +18,7 @@ import { overruledFailure, screening } from './risk/screening';
 import { hiddenDecay, soundness } from './scales/soundness';
 import { vigour } from './scales/vigour';
 import { judgeWorks } from './works/works';
-import { READING_WORDS } from '../words/words';
+import { wordsIn } from '../words/catalogue';
 
 // A judgement is made in stages; each takes what the one before gave and adds to it, and none is visited twice:
 // facts → scales → causes → risk → advice → words.
@@ -41,7 +41,7 @@ interface Facts {
 function factsOf(library: Library, given: AssessInput): Facts {
   const counted: AssessInput = { ...given, measurements: countedMeasurements(given.measurements) };
   const before = counted.before ?? [];
-  const changes = before.length === 0 ? [] : changesOver(library, [...before, counted], counted.units);
+  const changes = before.length === 0 ? [] : changesOver(library, [...before, counted], counted);
   const input = withSounding(library, { ...counted, signs: withTrends(counted.signs, changes) });
   const looked = lookedAt(library, input);
   const carried = carriedSigns(library, input);
@@ -75,11 +75,6 @@ const scalesOf = (library: Library, { input, present, before, drilled, looked, c
   hiddenDecay: hiddenDecay(library, input, [...present, ...before], drilled, looked),
 });
 
-const GENERAL = [
-  'Look for traffic and dead wood overhead before stepping in.',
-  'Never climb or cut on the strength of this record; felling, pruning and pesticide work follow local code, permit and licensed practice.',
-];
-const SCREENING = 'A field look from the ground, to be confirmed by a qualified assessor where people or property are beneath.';
 /** An agent's cautions are shown once it is at least this likely; that it must be reported, much sooner: missing one costs a town its trees. */
 const CAUTION_FROM = 0.15;
 export const REPORT_FROM = 0.05;
@@ -91,54 +86,56 @@ function cautionsOf(
   sound: Judged<'soundness'>,
   screened: Screening | null,
 ): string[] {
+  const { cautions: say } = wordsIn(input);
   const fromSigns = input.signs.flatMap((seen) => library.signs.find((s) => s.id === seen.id)?.cautions ?? []);
   const fromAgents = agents.flatMap((a) => {
     const agent = library.agents.find((record) => record.id === a.agent);
     if (!agent) return [];
     return [
       ...(a.probability >= CAUTION_FROM ? agent.cautions : []),
-      ...(agent.reportable && a.probability >= REPORT_FROM ? [`${agent.name}: ${agent.reportable}`] : []),
+      ...(agent.reportable && a.probability >= REPORT_FROM ? [say.report(agent.name, agent.reportable)] : []),
     ];
   });
   const weak = ['weakness', 'serious weakness', 'act first'].includes(sound.band);
   return [
-    ...new Set([...fromSigns, ...fromAgents, ...(input.taxon?.cautions ?? []), ...(weak || screened ? [SCREENING] : []), ...GENERAL]),
+    ...new Set([
+      ...fromSigns,
+      ...fromAgents,
+      ...(input.taxon?.cautions ?? []),
+      ...(weak || screened ? [say.screening] : []),
+      ...say.general,
+    ]),
   ];
 }
-
-/** Readings of simulated devices, told as what they are: no measurement. */
-const simulatedWords = (given: AssessInput): string[] =>
-  simulatedIn(given.measurements).map(
-    (what) => `The ${READING_WORDS[what]} came from a simulated device: it is practice, and counts for nothing here.`,
-  );
 
 /**
  * Judges one look at one tree. Vigour and soundness are never averaged; a good crown never lowers hidden decay. What a person
  * overruled is followed in what is said and advised; the date is the earlier of theirs and the rules', until somebody else looked.
  */
 export function assess(library: Library, given: AssessInput, district?: District): Judgement {
-  const overrules = given.overrules;
+  const { overrules } = given;
+  const say = wordsIn(given);
   const facts = factsOf(library, given);
   const { input, looked, changes, aside, present, before } = facts;
   const counting = [...present, ...before];
 
   const ruled = scalesOf(library, facts);
   const set = {
-    vigour: overruleScale('vigour', ruled.vigour, overrules),
-    soundness: overruleScale('soundness', ruled.soundness, overrules),
-    hiddenDecay: overruleScale('hiddenDecay', ruled.hiddenDecay, overrules),
+    vigour: overruleScale('vigour', ruled.vigour, overrules, say),
+    soundness: overruleScale('soundness', ruled.soundness, overrules, say),
+    hiddenDecay: overruleScale('hiddenDecay', ruled.hiddenDecay, overrules, say),
   };
   const judged: Scales = { vigour: set.vigour.judged, soundness: set.soundness.judged, hiddenDecay: set.hiddenDecay.judged };
 
   const told = differential(library, facts.all, aside, looked, district);
-  const cause = setCause(library, told.agents, overrules);
+  const cause = setCause(library, told.agents, overrules, say);
   // An agent the person put first sets the pace as a likely one does.
   const pacing = cause.overruled ? cause.agents.map((a, i) => (i === 0 ? { ...a, probability: 1 } : a)) : cause.agents;
 
   const screened = screening(library, input, counting, judged.soundness, looked);
   const ruledRisk = screening(library, { ...input, overrules: [] }, counting, ruled.soundness, looked)?.risk ?? null;
   const failure = overruledFailure(library, input, counting, judged.soundness, looked);
-  const works = judgeWorks(input.measurements.dbh?.m, input.rootStandard ?? 'bs5837', input.works, input.units);
+  const works = judgeWorks(input.measurements.dbh?.m, input.rootStandard ?? 'bs5837', input.works, input);
 
   const rare = input.name !== null && (district?.lists.rare.includes(input.name) ?? false);
   const ranked = options({
@@ -151,8 +148,8 @@ export function assess(library: Library, given: AssessInput, district?: District
     works,
     rare,
   });
-  const first = preferred(ranked, overrules);
-  const span = outlook(library, judged.vigour, judged.soundness, pacing, overrules);
+  const first = preferred(ranked, overrules, say);
+  const span = outlook(library, judged.vigour, judged.soundness, pacing, overrules, say);
   const alerts = alertsOf(changes);
   const known = knownBefore(library, input, before, facts.drilled, looked);
   const dateBy = (scales: Scales, agents: readonly AgentLikelihood[], risk: Judgement['ruled']['risk']) =>
@@ -182,7 +179,7 @@ export function assess(library: Library, given: AssessInput, district?: District
     lookedAt: {
       percent: looked.percent,
       unseen: looked.unseen,
-      cannotSay: [...simulatedWords(given), ...carriedWords(library, before), ...looked.cannotSay],
+      cannotSay: [...simulatedIn(given.measurements).map(say.looked.simulated), ...carriedWords(library, before, say), ...looked.cannotSay],
     },
     normalHere: aside.filter(({ sign }) => !('seenOn' in sign)).map(({ sign, why }) => ({ sign: sign.id, zone: sign.zone, why })),
     agents: cause.agents,

@@ -9,6 +9,5 @@ export { differential } from './causes/agents';
 export { livesOn, NORMAL, UNKNOWN_CAUSE } from './causes/differential';
 export { BANDS } from './scales/bands';
 export { overruledWords } from './overrule/overrule';
-export { explainComeBack, explainOption, explainOutlook, explainTarget } from './advice/explain';
 export { combine, rate } from './risk/screening';
-export { judgeWorks, ROOT_STANDARD_WORDS, shareBeyond } from './works/works';
+export { judgeWorks, shareBeyond } from './works/works';

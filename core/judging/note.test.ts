@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { ZONES } from '../knowledge';
 import { ALL, cm, judgeOak, m } from '../testing/judge';
 import { testLibrary } from '../testing/library';
-import { sideWords, zoneWords } from '../words/zones';
+import { sideWords, zoneWords } from '../words/en/zones';
 
 describe('the note', () => {
   it('names every part that nobody looked at', () => {

@@ -7,11 +7,12 @@ import { signSeen, type SignSeen } from '../record/sign';
 import { keysByPlace } from '../record/upcast';
 import { checkSign, signOf, taxonOf, zoneOf } from '../record/vocabulary';
 import type { Latitude } from '../time/season';
-import { systemOf, UNIT_SYSTEMS, type UnitSystem } from '../units/lengths';
+import { systemOf, UNIT_SYSTEMS } from '../units/lengths';
+import { wordsIn, type Speech } from '../words/catalogue';
 import { metres, quantity, radians, type Quantity } from '../units/units';
 
 /** What a judgement knows of the tree beside the look itself. */
-export interface Setting {
+export interface Setting extends Speech {
   taxon: Taxon | null;
   /** Accepted name or genus as far as it is known. */
   name: string | null;
@@ -22,8 +23,6 @@ export interface Setting {
   rootStandard?: RootStandard;
   /** Earlier looks at this tree, in any order. */
   before?: readonly Look[];
-  /** In which the judgement is worded; metric when not given. */
-  units?: UnitSystem;
 }
 
 /** One look in its setting: what a judgement is made from, checked, in metres and degrees. */
@@ -96,7 +95,7 @@ export const assessRequest = lookGiven.extend({
 function length(q: Quantity | undefined, path: string): number | undefined {
   if (q === undefined) return undefined;
   const m = metres(q, path);
-  if (m < 0) throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: 'lengths of 0 or more' });
+  if (m < 0) throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: wordsIn().measuring.ranges.notNegative });
   return m;
 }
 

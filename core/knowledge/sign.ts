@@ -143,3 +143,7 @@ export const signSchema = z.strictObject({
 });
 export type Sign = z.output<typeof signSchema>;
 export type FieldTest = z.infer<typeof fieldTest>;
+
+/** Label of a sign of the library; its id when it is not held. */
+export const signLabel = (library: { signs: readonly Pick<Sign, 'id' | 'label'>[] }, id: string): string =>
+  library.signs.find((sign) => sign.id === id)?.label ?? id;

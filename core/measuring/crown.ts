@@ -1,4 +1,5 @@
 import type { Build } from '../knowledge';
+import { wordsIn, type Speech } from '../words/catalogue';
 
 /**
  * Uncompacted live crown ratio, 0 to 1: (H − height of the lowest live crown) / H.
@@ -18,16 +19,22 @@ export const spreadFromSpokes = (radii: readonly number[]): number => (2 * radii
 
 /** Live crown ratios at which vigour is at least so bad; half a point of slack keeps "a fifth" a fifth after unit conversion. Common practice, no source. */
 const SLACK = 0.005;
-export const isFailingRatio = (ratio: number): boolean => ratio <= 0.2 + SLACK;
-export const isWeakRatio = (ratio: number): boolean => ratio <= 1 / 3 + SLACK;
+const FAILING = 0.2 + SLACK;
+const WEAK = 1 / 3 + SLACK;
 
 /** Live crown ratio from which a crown is good: a conifer, or a tree whose kind is not known, from 40 %, a broadleaf from half. Common practice, no source. */
 export const shortRatioOf = (build: Build | null): number => (build === 'broadleaf' ? 0.5 : 0.4);
-export const isShortRatio = (ratio: number, build: Build | null): boolean => ratio < shortRatioOf(build) - SLACK;
+
+/** Where a live crown ratio stands. */
+export type RatioStanding = 'failing' | 'weak' | 'short' | 'good';
+
+/** Where a live crown ratio stands for a tree of this build; of any build where it is not known. */
+export function ratioStands(ratio: number, build: Build | null): RatioStanding {
+  if (ratio <= FAILING) return 'failing';
+  if (ratio <= WEAK) return 'weak';
+  return ratio < shortRatioOf(build) - SLACK ? 'short' : 'good';
+}
 
 /** What a live crown ratio says, in a sentence. */
-export function crownRatioWords(ratio: number, build: Build | null): string {
-  if (isFailingRatio(ratio)) return 'A fifth or less is a failing tree.';
-  if (isWeakRatio(ratio)) return 'About a third is weak.';
-  return isShortRatio(ratio, build) ? `Short of ${Math.round(100 * shortRatioOf(build))} %.` : 'Good.';
-}
+export const crownRatioWords = (ratio: number, build: Build | null, speech: Speech = {}): string =>
+  wordsIn(speech).measuring.crownRatio(ratioStands(ratio, build), shortRatioOf(build));

@@ -6,10 +6,11 @@ import { questionsAbout, type Earlier } from './plausible';
 import { combineReadings } from '../maths/readings';
 import { combinedDiameter, combinedError, diameterError, diameterFromGirth, slenderness } from './stem';
 import { fromMetres, parseLength, radians, type LengthUnit } from '../units/units';
-import { treeWords, type UnitSystem } from '../units/lengths';
+import type { UnitSystem } from '../units/lengths';
+import { wordsIn, type Catalogue, type Speech } from '../words/catalogue';
 
 /** How a person likes to measure. */
-export interface Custom {
+export interface Custom extends Speech {
   units: UnitSystem;
   stem: 'diameter' | 'girth';
   /** Height of the reading, m. */
@@ -119,13 +120,13 @@ export const treeUnit = (custom: Pick<Custom, 'units'>): LengthUnit => (custom.u
 /** Unit of short things held in the hand: a stick, an arm. */
 export const handUnit = stemUnit;
 
-const NO_LENGTH = 'This is no length. Write a number, with a unit if you like: 84, 84 cm, 33 in.';
-const NO_ANGLE = 'This is no angle. Write a number, such as 38; below the level it is negative, such as -4.';
 /** Error of a typed height whose way is not known: a hand's worth of metres in a hundred. Common practice, no source. */
 const TYPED_SHARE = 0.03;
 /** The lowest live crown is read to about so much, m. Common practice, no source. */
 const CROWN_BASE_ERROR = 0.3;
 const LONGEST_ENTERED = 40;
+/** A stem is read within a person's reach, m. */
+const HIGHEST_READING = 3;
 
 const entered = (...parts: string[]) => parts.join(' ').slice(0, LONGEST_ENTERED);
 
@@ -139,20 +140,23 @@ function angleOf(text: string, unit: Entry['angleUnit']): number | null {
 /** Reads typed fields and remembers what is wrong with any. */
 class Fields {
   readonly problems: MeasuredEntry['problems'] = {};
-  constructor(private readonly custom: Custom) {}
+  readonly say: Catalogue['measuring'];
+  constructor(private readonly custom: Custom) {
+    this.say = wordsIn(custom).measuring;
+  }
 
   /** Metres, or null when nothing or no length was typed. */
   length(text: string, field: EntryField, unit: LengthUnit = treeUnit(this.custom)): number | null {
     if (text.trim() === '') return null;
     const m = parseLength(text, unit);
-    if (m === null) this.problems[field] = NO_LENGTH;
+    if (m === null) this.problems[field] = this.say.noLength;
     return m;
   }
 
   angle(text: string, field: EntryField, unit: Entry['angleUnit']): number | null {
     if (text.trim() === '') return null;
     const a = angleOf(text, unit);
-    if (a === null) this.problems[field] = NO_ANGLE;
+    if (a === null) this.problems[field] = this.say.noAngle;
     return a;
   }
 }
@@ -171,8 +175,8 @@ function heightNow(entry: Entry, fields: Fields, custom: Custom): { reading: Hei
       const lean = fields.angle(entry.lean, 'lean', 'deg');
       if (!distance || top === null || base === null) return null;
       const reading = lean
-        ? heightLeaning(distance, top, base, { angle: Math.abs(lean), to: entry.leanTo }, custom.units)
-        : heightTangent(distance, top, base, custom.units);
+        ? heightLeaning(distance, top, base, { angle: Math.abs(lean), to: entry.leanTo }, custom)
+        : heightTangent(distance, top, base, custom);
       return { reading, entered: entered(entry.distance, 'at', `${entry.top}/${entry.base}`) };
     }
     case 'sine':
@@ -183,7 +187,7 @@ function heightNow(entry: Entry, fields: Fields, custom: Custom): { reading: Hei
       const base = fields.angle(entry.base, 'base', entry.angleUnit);
       if (!far || !near || top === null || base === null) return null;
       return {
-        reading: heightSine({ distance: far, angle: top }, { distance: near, angle: base }, custom.units),
+        reading: heightSine({ distance: far, angle: top }, { distance: near, angle: base }, custom),
         entered: entered(`${entry.topDistance}@${entry.top}`, `${entry.baseDistance}@${entry.base}`),
       };
     }
@@ -194,7 +198,7 @@ function heightNow(entry: Entry, fields: Fields, custom: Custom): { reading: Hei
       const eye = fields.length(entry.eye, 'eye') ?? 0;
       if (!distance || !stick || !arm) return null;
       return {
-        reading: heightStick(distance, stick, arm, eye, custom.units),
+        reading: heightStick(distance, stick, arm, eye, custom),
         entered: entered(entry.distance, '×', `${entry.stick}/${entry.arm}`),
       };
     }
@@ -206,7 +210,7 @@ function readStems(entry: Entry, fields: Fields, custom: Custom, values: Measure
   const toDiameter = (m: number) => (custom.stem === 'girth' ? diameterFromGirth(m) : m);
   const stems = entry.stems.flatMap((text) => {
     const m = fields.length(text, 'stems', unit);
-    if (m !== null && m <= 0) fields.problems.stems = NO_LENGTH;
+    if (m !== null && m <= 0) fields.problems.stems = fields.say.noLength;
     return m !== null && m > 0 ? [toDiameter(m)] : [];
   });
   const [single] = stems;
@@ -250,7 +254,7 @@ const METHOD: Record<Entry['heightHow'], string> = {
 
 function readHeights(entry: Entry, fields: Fields, custom: Custom, out: MeasuredEntry): void {
   const found = heightNow(entry, fields, custom);
-  if (found && found.reading.height <= 0) fields.problems.top = 'The top lies below the base; swap the angles or their signs.';
+  if (found && found.reading.height <= 0) fields.problems.top = fields.say.topBelowBase;
   else if (found) {
     const { height, plusMinus, warnings } = found.reading;
     out.now = {
@@ -278,18 +282,14 @@ function readHeights(entry: Entry, fields: Fields, custom: Custom, out: Measured
       : {
           m: mean,
           plusMinus,
-          method: [...new Set(all.map((h) => h.method))].join(' and ').slice(0, LONGEST_ENTERED),
-          entered: entered(`mean of ${all.length} readings`),
+          method: fields.say.methods([...new Set(all.map((h) => h.method))]).slice(0, LONGEST_ENTERED),
+          entered: entered(fields.say.meanOf(all.length)),
           readings: all.map((h) => h.m),
           leftOut: leftOut.length,
           ...made,
         };
-  if (leftOut.length > 0)
-    out.warnings.push(
-      `${leftOut.map((i) => treeWords(all[i]?.m ?? 0, custom.units)).join(', ')} stands far off the others and was left out of the mean.`,
-    );
-  else if (spread !== null && spread > 2 * error)
-    out.warnings.push('The readings differ by more than their errors explain: was it the same top each time?');
+  if (leftOut.length > 0) out.warnings.push(fields.say.leftOutOfMean(leftOut.map((i) => all[i]?.m ?? 0)));
+  else if (spread !== null && spread > 2 * error) out.warnings.push(fields.say.readingsDiffer);
 }
 
 function readCrown(entry: Entry, fields: Fields, out: MeasuredEntry): void {
@@ -297,7 +297,7 @@ function readCrown(entry: Entry, fields: Fields, out: MeasuredEntry): void {
   const height = values.height?.m;
   const base = fields.length(entry.crownBase, 'crownBase');
   if (base !== null) {
-    if (height && base > height) fields.problems.crownBase = 'The lowest live crown is above the top of the tree.';
+    if (height && base > height) fields.problems.crownBase = fields.say.crownAboveTop;
     else values.crownBase = { m: base, plusMinus: CROWN_BASE_ERROR, entered: entered(entry.crownBase) };
   }
   const spread = entry.spread.map((text) => fields.length(text, 'spread'));
@@ -309,7 +309,7 @@ function readCrown(entry: Entry, fields: Fields, out: MeasuredEntry): void {
       entered: entered(entry.spread.join(' × ')),
     };
   if (entry.spreadHow === 'spokes' && typed.length >= 3 && typed.length === entry.spread.length)
-    values.crownSpread = { m: spreadFromSpokes(typed), method: `${typed.length} spokes`, entered: entered(entry.spread.join(', ')) };
+    values.crownSpread = { m: spreadFromSpokes(typed), method: fields.say.spokes(typed.length), entered: entered(entry.spread.join(', ')) };
 }
 
 /**
@@ -330,9 +330,9 @@ export function readEntry(entry: Entry, custom: Custom, taxon: Taxon | null, las
     slenderness: null,
   };
   const odd = fields.length(entry.readingHeight, 'readingHeight');
-  if (odd !== null && (odd <= 0 || odd > 3))
-    fields.problems.readingHeight = `A reading height is above 0 and at most ${treeWords(3, custom.units)}.`;
-  out.values.breastHeight = odd !== null && odd > 0 && odd <= 3 ? odd : custom.breastHeight;
+  const inReach = odd !== null && odd > 0 && odd <= HIGHEST_READING;
+  if (odd !== null && !inReach) fields.problems.readingHeight = fields.say.readingHeightRange(HIGHEST_READING);
+  out.values.breastHeight = inReach ? odd : custom.breastHeight;
   readStems(entry, fields, custom, out.values);
   readHeights(entry, fields, custom, out);
   readCrown(entry, fields, out);
@@ -346,7 +346,7 @@ export function readEntry(entry: Entry, custom: Custom, taxon: Taxon | null, las
     { dbh: dbh?.m, height: height?.m, crownBase: crownBase?.m, crownSpread: crownSpread?.m },
     taxon,
     last,
-    custom.units,
+    custom,
   );
   return out;
 }

@@ -1,4 +1,4 @@
-import { treeWords, type UnitSystem } from '../units/lengths';
+import { wordsIn, type Speech } from '../words/catalogue';
 
 /** One-sigma errors taken when none are given: a tape or laser reads to 1 % or 0.1 m, a hand clinometer to half a degree. Common practice, no source. */
 export const DISTANCE_ERROR = { share: 0.01, least: 0.1 } as const;
@@ -14,17 +14,9 @@ export interface HeightReading {
 
 const distanceError = (distance: number) => Math.max(DISTANCE_ERROR.least, DISTANCE_ERROR.share * Math.abs(distance));
 
-const NEAR_LIMB = 'The top you see may be a near limb: step back or go round until the true top shows.';
-
-function warningsFor(height: number, distance: number, top: number, units: UnitSystem): string[] {
-  const warnings: string[] = [];
-  if (distance < height) {
-    warnings.push(
-      `Too close: you stand ${treeWords(distance, units)} away from a tree of ${treeWords(height, units)}. Step back to at least its height.`,
-    );
-  }
-  if (top > Math.PI / 4) warnings.push(NEAR_LIMB);
-  return warnings;
+function warningsFor(height: number, distance: number, top: number, speech: Speech): string[] {
+  const say = wordsIn(speech).measuring;
+  return [...(distance < height ? [say.tooClose(distance, height)] : []), ...(top > Math.PI / 4 ? [say.nearLimb] : [])];
 }
 
 export const LEANS = ['toward', 'away', 'across'] as const;
@@ -44,19 +36,15 @@ const LEAN_COUNTS = (5 * Math.PI) / 180;
  * the top angle was not sighted at distance D: H = D (tan α − tan β) / (1 ± tan θ tan α), plus for toward.
  * Source: derived from the tangent method; across the line of sight it needs no correction.
  */
-export function heightLeaning(distance: number, top: number, base: number, lean: Lean, units: UnitSystem = 'metric'): HeightReading {
-  const plain = heightTangent(distance, top, base, units);
+export function heightLeaning(distance: number, top: number, base: number, lean: Lean, speech: Speech = {}): HeightReading {
+  const plain = heightTangent(distance, top, base, speech);
   if (lean.angle < LEAN_COUNTS || lean.to === 'across') return plain;
   const turn = Math.tan(lean.angle) * Math.tan(top);
   const factor = lean.to === 'toward' ? 1 / (1 + turn) : 1 / (1 - turn);
-  const words =
-    lean.to === 'toward'
-      ? 'toward you: unmended, the height would read too large'
-      : 'away from you: unmended, the height would read too small';
   return {
     height: plain.height * factor,
     plusMinus: plain.plusMinus * Math.abs(factor),
-    warnings: [...plain.warnings, `It leans ${words}. Better go where it leans across your line of sight.`],
+    warnings: [...plain.warnings, wordsIn(speech).measuring.leans(lean.to)],
   };
 }
 
@@ -67,9 +55,9 @@ export function heightLeaning(distance: number, top: number, base: number, lean:
  * @param distance level distance to the stem, m
  * @param top angle to the top, radians
  * @param base angle to the base, radians
- * @param units in which a warning is worded
+ * @param speech in which a warning is worded
  */
-export function heightTangent(distance: number, top: number, base: number, units: UnitSystem = 'metric'): HeightReading {
+export function heightTangent(distance: number, top: number, base: number, speech: Speech = {}): HeightReading {
   const span = Math.tan(top) - Math.tan(base);
   const height = distance * span;
   const plusMinus = Math.hypot(
@@ -77,7 +65,7 @@ export function heightTangent(distance: number, top: number, base: number, units
     (distance / Math.cos(top) ** 2) * ANGLE_ERROR,
     (distance / Math.cos(base) ** 2) * ANGLE_ERROR,
   );
-  return { height, plusMinus, warnings: warningsFor(height, distance, top, units) };
+  return { height, plusMinus, warnings: warningsFor(height, distance, top, speech) };
 }
 
 /**
@@ -89,7 +77,7 @@ export function heightTangent(distance: number, top: number, base: number, units
 export function heightSine(
   top: { distance: number; angle: number },
   base: { distance: number; angle: number },
-  units: UnitSystem = 'metric',
+  speech: Speech = {},
 ): HeightReading {
   const height = top.distance * Math.sin(top.angle) - base.distance * Math.sin(base.angle);
   const plusMinus = Math.hypot(
@@ -98,7 +86,7 @@ export function heightSine(
     Math.sin(base.angle) * distanceError(base.distance),
     base.distance * Math.cos(base.angle) * ANGLE_ERROR,
   );
-  return { height, plusMinus, warnings: warningsFor(height, top.distance * Math.cos(top.angle), top.angle, units) };
+  return { height, plusMinus, warnings: warningsFor(height, top.distance * Math.cos(top.angle), top.angle, speech) };
 }
 
 /** One-sigma error of matching a stick by eye, m on the stick. Common practice, no source. */
@@ -111,9 +99,9 @@ const STICK_ERROR = 0.005;
  * @param arm from eye to stick, m
  * @param eyeHeight added when the stick's foot is matched to eye level instead of the base, m
  */
-export function heightStick(distance: number, stick: number, arm: number, eyeHeight = 0, units: UnitSystem = 'metric'): HeightReading {
+export function heightStick(distance: number, stick: number, arm: number, eyeHeight = 0, speech: Speech = {}): HeightReading {
   const covered = (distance * stick) / arm;
   const height = covered + eyeHeight;
   const plusMinus = Math.hypot((stick / arm) * distanceError(distance), (distance / arm) * STICK_ERROR, (covered / arm) * STICK_ERROR);
-  return { height, plusMinus, warnings: warningsFor(height, distance, Math.atan2(covered, distance), units) };
+  return { height, plusMinus, warnings: warningsFor(height, distance, Math.atan2(covered, distance), speech) };
 }

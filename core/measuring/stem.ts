@@ -1,3 +1,4 @@
+import { wordsIn, type Speech } from '../words/catalogue';
 import { dbhTolerance } from './growth';
 
 /** Heights above ground at which a stem is measured, m, by custom. BS 5837 uses 1.5 m (from memory). */
@@ -42,7 +43,8 @@ export const UNSTABLE_SLENDERNESS = 100;
 export const LOOK_SLENDERNESS = 50;
 
 /** What height over diameter says, in a sentence; null when there is nothing to say. */
-export function slendernessWords(ratio: number): string | null {
-  if (ratio > UNSTABLE_SLENDERNESS) return 'Over 100: too thin for its height, unstable even inside a stand.';
-  return ratio > LOOK_SLENDERNESS ? 'Over 50: in the open such a stem needs a look.' : null;
+export function slendernessWords(ratio: number, speech: Speech = {}): string | null {
+  const say = wordsIn(speech).measuring;
+  if (ratio > UNSTABLE_SLENDERNESS) return say.slenderness('unstable');
+  return ratio > LOOK_SLENDERNESS ? say.slenderness('worth a look') : null;
 }

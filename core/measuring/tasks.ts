@@ -25,6 +25,7 @@ import {
 } from './stem';
 import { fromMetres, lengthUnit, metres, quantity, radians, type LengthUnit, type Quantity } from '../units/units';
 import { systemOf } from '../units/lengths';
+import { wordsIn, type Language } from '../words/catalogue';
 
 /** A quantity in an answer; `plusMinus` is one standard deviation in the same unit. */
 interface Given extends Quantity {
@@ -36,7 +37,8 @@ export interface MeasureAnswer {
   warnings: string[];
 }
 
-const THIN_SHELL = 'Under 0.3: the sound shell is thin; a qualified assessor should look.';
+/** Where a value has to lie, for a refusal. */
+const { ranges: RANGES, values: VALUES, spokesOrAxes: SPOKES_OR_AXES } = wordsIn().measuring;
 /** Shorter profiles are a slip of the drill, m. */
 const SHORTEST_PROFILE = 0.05;
 const FEW_FIXES = 20;
@@ -56,7 +58,7 @@ const SHAPES = {
   'height-stick': z.strictObject({ distance: quantity, stickLength: quantity, armLength: quantity, eyeHeight: quantity.optional() }),
   'crown-spread': z
     .strictObject({ spokes: z.array(quantity).min(2).optional(), axes: z.tuple([quantity, quantity]).optional() })
-    .refine((v) => (v.spokes === undefined) !== (v.axes === undefined), { message: 'give spokes or axes' }),
+    .refine((v) => (v.spokes === undefined) !== (v.axes === undefined), { message: SPOKES_OR_AXES }),
   'crown-ratio': z.strictObject({ height: quantity, crownBase: quantity }),
   slenderness: z.strictObject({ height: quantity, dbh: quantity }),
   'basal-area': z.strictObject({ dbh: quantity }),
@@ -80,21 +82,20 @@ export const measureRequest = z.looseObject({ do: z.string() });
 /** A length above zero, in metres. */
 function positive(q: Quantity, path: string): number {
   const m = metres(q, path);
-  if (!(m > 0)) throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: 'lengths above 0' });
+  if (!(m > 0)) throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: RANGES.aboveZero });
   return m;
 }
 
 function notNegative(q: Quantity, path: string): number {
   const m = metres(q, path);
-  if (m < 0) throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: 'lengths of 0 or more' });
+  if (m < 0) throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: RANGES.notNegative });
   return m;
 }
 
 /** An angle less than a right angle from the level, in radians. */
 function sight(q: Quantity, path: string): number {
   const a = radians(q, path);
-  if (Math.abs(a) >= Math.PI / 2)
-    throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: 'angles between -90 and 90 degrees' });
+  if (Math.abs(a) >= Math.PI / 2) throw new Refusal('out-of-range', `${path}.value`, { value: `${q.value}`, range: RANGES.sights });
   return a;
 }
 
@@ -104,7 +105,7 @@ const inUnit = (m: number, like: Quantity): Given => ({ value: fromMetres(m, uni
 
 function heightAnswer(reading: HeightReading, like: Quantity): MeasureAnswer {
   if (!(reading.height > 0)) {
-    throw new Refusal('out-of-range', 'top', { value: 'the angle to the top', range: 'angles above the base' });
+    throw new Refusal('out-of-range', 'top', { value: VALUES.topAngle, range: RANGES.aboveBase });
   }
   const unit = unitOf(like);
   return {
@@ -118,7 +119,11 @@ export interface Known {
   growthFactors: readonly GrowthFactor[];
   /** Names an age can be asked for; a name outside it is misspelt. */
   taxa?: readonly string[];
+  /** In which the answer is worded. */
+  language?: Language | undefined;
 }
+
+const say = ({ language }: Pick<Known, 'language'>) => wordsIn({ language }).measuring;
 
 /**
  * Carries out one measuring task of the command-line contract.
@@ -139,40 +144,39 @@ const CARRY_OUT: Carry = {
     const d = diameterFromGirth(positive(girth, 'girth'));
     return { diameter: { ...inUnit(d, girth), plusMinus: fromMetres(diameterError(d), unitOf(girth)) }, warnings: [] };
   },
-  'combined-diameter': ({ stems }) => {
+  'combined-diameter': ({ stems }, known) => {
     const diameters = stems.map((stem, i) => positive(stem, `stems[${i}]`));
     const like = stems[0] as Quantity;
     return {
       diameter: { ...inUnit(combinedDiameter(diameters), like), plusMinus: fromMetres(combinedError(diameters), unitOf(like)) },
-      method:
-        'root of the summed squares; for more than five stems BS 5837 writes it as the root of the mean square times the number of stems, the same value',
+      method: say(known).equalArea,
       warnings: [],
     };
   },
-  'height-tangent': ({ distance, top, base, lean }) => {
+  'height-tangent': ({ distance, top, base, lean }, { language }) => {
     const sights = [positive(distance, 'distance'), sight(top, 'top'), sight(base, 'base')] as const;
-    const units = systemOf(distance.unit);
-    if (!lean) return heightAnswer(heightTangent(...sights, units), distance);
+    const speech = { units: systemOf(distance.unit), language };
+    if (!lean) return heightAnswer(heightTangent(...sights, speech), distance);
     const angle = Math.abs(sight(lean.angle, 'lean.angle'));
-    return heightAnswer(heightLeaning(...sights, { angle, to: lean.to }, units), distance);
+    return heightAnswer(heightLeaning(...sights, { angle, to: lean.to }, speech), distance);
   },
-  'height-sine': ({ top, base }) =>
+  'height-sine': ({ top, base }, { language }) =>
     heightAnswer(
       heightSine(
         { distance: positive(top.distance, 'top.distance'), angle: sight(top.angle, 'top.angle') },
         { distance: positive(base.distance, 'base.distance'), angle: sight(base.angle, 'base.angle') },
-        systemOf(top.distance.unit),
+        { units: systemOf(top.distance.unit), language },
       ),
       top.distance,
     ),
-  'height-stick': ({ distance, stickLength, armLength, eyeHeight }) =>
+  'height-stick': ({ distance, stickLength, armLength, eyeHeight }, { language }) =>
     heightAnswer(
       heightStick(
         positive(distance, 'distance'),
         positive(stickLength, 'stickLength'),
         positive(armLength, 'armLength'),
         eyeHeight ? notNegative(eyeHeight, 'eyeHeight') : 0,
-        systemOf(distance.unit),
+        { units: systemOf(distance.unit), language },
       ),
       distance,
     ),
@@ -187,12 +191,12 @@ const CARRY_OUT: Carry = {
     const h = positive(height, 'height');
     const base = notNegative(crownBase, 'crownBase');
     if (base > h)
-      throw new Refusal('out-of-range', 'crownBase', { value: `${crownBase.value} ${crownBase.unit}`, range: 'the height of the tree' });
+      throw new Refusal('out-of-range', 'crownBase', { value: `${crownBase.value} ${crownBase.unit}`, range: RANGES.treeHeight });
     return { ratio: crownRatio(h, base), warnings: [] };
   },
-  slenderness: ({ height, dbh }) => {
+  slenderness: ({ height, dbh }, { language }) => {
     const ratio = slenderness(positive(height, 'height'), positive(dbh, 'dbh'));
-    const words = slendernessWords(ratio);
+    const words = slendernessWords(ratio, { language });
     return { ratio, warnings: words ? [words] : [] };
   },
   'basal-area': ({ dbh }) => ({
@@ -216,7 +220,7 @@ const CARRY_OUT: Carry = {
     ),
     warnings: [],
   }),
-  'age-guess': ({ taxon, dbh }, { growthFactors, taxa }) => {
+  'age-guess': ({ taxon, dbh }, { growthFactors, taxa, language }) => {
     const guess = ageGuess(growthFactors, taxon, positive(dbh, 'dbh'));
     if (!guess) {
       if (taxa && !taxa.includes(taxon))
@@ -227,15 +231,13 @@ const CARRY_OUT: Carry = {
       years: Math.round(guess.years),
       low: Math.round(guess.low),
       high: Math.round(guess.high),
-      warnings: [
-        `Rough: ${guess.factor.toFixed(1)} years an inch${guess.from === 'genus' ? ', the mean of its genus' : ''}; soil, crowding and drought change it by a third to a half.`,
-      ],
+      warnings: [say({ language }).roughAge(guess.factor, guess.from === 'genus')],
     };
   },
-  'drill-profile': ({ step, resistance, dbh }) => {
+  'drill-profile': ({ step, resistance, dbh }, known) => {
     const profile = { step: positive(step, 'step'), resistance };
     if (resistance.length * profile.step < SHORTEST_PROFILE)
-      throw new Refusal('out-of-range', 'resistance', { value: `${resistance.length} values`, range: 'profiles of 5 cm or more' });
+      throw new Refusal('out-of-range', 'resistance', { value: VALUES.profile(resistance.length), range: RANGES.profiles });
     const reading = readProfile(profile);
     const mm = (m: number): Given => ({ value: m * 1000, unit: 'mm' });
     const ratio = dbh && reading.decayMet ? shellRatio(positive(dbh, 'dbh'), reading.shell) : null;
@@ -245,12 +247,12 @@ const CARRY_OUT: Carry = {
       decayMet: reading.decayMet,
       ...(ratio === null ? {} : { ratio }),
       warnings: [
-        ...(reading.decayMet ? [] : ['No soft wood on this line; beside the line nothing is known.']),
-        ...(ratio !== null && ratio < SHELL_WARNS ? [THIN_SHELL] : []),
+        ...(reading.decayMet ? [] : [say(known).noSoftWood]),
+        ...(ratio !== null && ratio < SHELL_WARNS ? [say(known).thinShell] : []),
       ],
     };
   },
-  position: ({ nmea }) => {
+  position: ({ nmea }, known) => {
     const lines = nmea.split(/\r?\n/).filter((line) => line.trim() !== '');
     const read = lines.map(readSentence);
     const fixes = read.flatMap((sentence) => (sentence.kind === 'fix' ? [sentence.fix] : []));
@@ -265,28 +267,28 @@ const CARRY_OUT: Carry = {
       fixes: at.fixes,
       leftOut: at.leftOut,
       warnings: [
-        ...(at.leftOut > 0 ? [`${at.leftOut} fixes stood far off the others and were left out.`] : []),
-        ...(bad > 0 ? [`${bad} lines could not be read.`] : []),
-        ...(at.fixes < FEW_FIXES ? ['Few fixes: stand still for a minute.'] : []),
+        ...(at.leftOut > 0 ? [say(known).fixesLeftOut(at.leftOut)] : []),
+        ...(bad > 0 ? [say(known).linesUnread(bad)] : []),
+        ...(at.fixes < FEW_FIXES ? [say(known).fewFixes] : []),
       ],
     };
   },
-  'shell-ratio': ({ dbh, shell }) => {
+  'shell-ratio': ({ dbh, shell }, known) => {
     const d = positive(dbh, 'dbh');
     const t = notNegative(shell, 'shell');
-    if (t > d / 2) throw new Refusal('out-of-range', 'shell', { value: `${shell.value} ${shell.unit}`, range: 'half the diameter' });
+    if (t > d / 2) throw new Refusal('out-of-range', 'shell', { value: `${shell.value} ${shell.unit}`, range: RANGES.halfDiameter });
     const ratio = shellRatio(d, t);
-    return { ratio, warnings: ratio < SHELL_WARNS ? [THIN_SHELL] : [] };
+    return { ratio, warnings: ratio < SHELL_WARNS ? [say(known).thinShell] : [] };
   },
   'strength-loss': ({ dbh, hollow, opening }) => {
     const d = positive(dbh, 'dbh');
     const h = notNegative(hollow, 'hollow');
-    if (h > d) throw new Refusal('out-of-range', 'hollow', { value: `${hollow.value} ${hollow.unit}`, range: 'the diameter of the stem' });
+    if (h > d) throw new Refusal('out-of-range', 'hollow', { value: `${hollow.value} ${hollow.unit}`, range: RANGES.stemDiameter });
     return { loss: { ...strengthLoss(d, h, opening) }, warnings: [] };
   },
-  growth: ({ readings }) => {
+  growth: ({ readings }, known) => {
     const days = new Set(readings.map((reading) => reading.date));
-    if (days.size < 2) throw new Refusal('out-of-range', 'readings', { value: 'one day', range: 'readings of different days' });
+    if (days.size < 2) throw new Refusal('out-of-range', 'readings', { value: VALUES.oneDay, range: RANGES.differentDays });
     const like = readings[0]?.dbh as Quantity;
     const result = growth(
       readings.map((reading, i) => ({
@@ -301,10 +303,7 @@ const CARRY_OUT: Carry = {
       low: inUnit(result.low, like),
       high: inUnit(result.high, like),
       real: result.real,
-      warnings: [
-        ...(result.real ? [] : ['No change that the tape could see.']),
-        ...(heights.size > 1 ? ['The readings were taken at different heights; the range allows for taper.'] : []),
-      ],
+      warnings: [...(result.real ? [] : [say(known).noGrowth]), ...(heights.size > 1 ? [say(known).differentHeights] : [])],
     };
   },
 };

@@ -3,6 +3,9 @@ import { fitOf, type Fit } from './fit';
 import type { Model } from './model';
 import type { Candidate, Ranking } from './rank';
 import { type RULES } from '../record/observation';
+import { wordsIn, type Catalogue, type Speech } from '../words/catalogue';
+
+type Say = Catalogue['naming'];
 
 export interface Confirmation {
   rule: (typeof RULES)[number];
@@ -10,28 +13,17 @@ export interface Confirmation {
   why: string;
 }
 
-const LINE_WORDS: Record<Line, string> = {
-  form: 'form',
-  bark: 'bark',
-  twig: 'twig',
-  leaf: 'leaf',
-  'flower-fruit': 'flower and fruit',
-  site: 'site',
-};
-
 /** A line speaks for a name when what was seen is at least this many times likelier on it than on a tree of any kind. */
 const SPEAKS = Math.log(1.5);
 /** How much likelier a look-alike must make a line before the line counts against the name. */
 const AGAINST = Math.log(1.25);
+/** So many lines have to speak for a name under the rule of three lines. */
+const LINES_ASKED_FOR = 3;
 /** The total by which every look-alike must be beaten. */
 const BEATEN = Math.log(10);
 /** A taxon below this probability is no longer a look-alike worth holding a name back for; one that a record names holds on longer. */
 const STANDING = 0.001;
 const NAMED_STANDING = 0.0001;
-
-/** Words for a list: "a", "a and b", "a, b and c". */
-export const listWords = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
 
 /** Which lines speak for, against, or neither for the leading name; the rungs of the ladder of evidence. */
 export function rungs(ranking: Ranking): Record<Line, 'for' | 'against' | 'weak' | 'open'> {
@@ -46,11 +38,18 @@ export function rungs(ranking: Ranking): Record<Line, 'for' | 'against' | 'weak'
 }
 
 /** Whether the leading name is confirmed under an organisation's rule, and why or why not, in words. */
-export function confirmation(model: Model, ranking: Ranking, rule: Confirmation['rule'], fit: Fit = fitOf(ranking)): Confirmation {
+export function confirmation(
+  model: Model,
+  ranking: Ranking,
+  rule: Confirmation['rule'],
+  fit: Fit = fitOf(ranking),
+  speech: Speech = {},
+): Confirmation {
+  const { naming: say } = wordsIn(speech);
   const best = ranking.candidates[0];
-  if (!best || ranking.observations.length === 0) return { rule, met: false, why: 'Nothing has been seen yet.' };
-  if (fit === 'poor') return { rule, met: false, why: 'Nothing in the library fits what was seen.' };
-  return rule === 'decisive-mark' ? decisiveMark(model, ranking, best) : threeLines(model, ranking, best);
+  if (!best || ranking.observations.length === 0) return { rule, met: false, why: say.nothingSeen };
+  if (fit === 'poor') return { rule, met: false, why: say.nothingFits };
+  return rule === 'decisive-mark' ? decisiveMark(model, ranking, best, say) : threeLines(model, ranking, best, say);
 }
 
 /** The taxa that could be mistaken for the leading one: any still standing, those that a record names a little longer. */
@@ -61,46 +60,41 @@ function lookAlikes(model: Model, ranking: Ranking, best: Candidate): Candidate[
   );
 }
 
-function threeLines(model: Model, ranking: Ranking, best: Candidate): Confirmation {
+function threeLines(model: Model, ranking: Ranking, best: Candidate, say: Say): Confirmation {
   const rule = 'three-lines';
   const alikes = lookAlikes(model, ranking, best);
   const speaking: Line[] = [];
   const against: Line[] = [];
-  const shared: string[] = [];
+  const shared: { line: Line; better: string }[] = [];
   for (const line of LINES) {
     const value = best.lines[line];
     if (value === undefined || line === 'site') continue;
     if (value <= -SPEAKS) against.push(line);
     else if (value >= SPEAKS) {
       const better = alikes.find((other) => (other.lines[line] ?? 0) > value + AGAINST);
-      if (better) shared.push(`${LINE_WORDS[line]} suits ${better.taxon.name} better`);
+      if (better) shared.push({ line, better: better.taxon.name });
       else speaking.push(line);
     }
   }
   const unbeaten = alikes.filter((other) => Math.log(best.probability / Math.max(other.probability, Number.MIN_VALUE)) < BEATEN);
-  const name = best.taxon.name;
-  const forWords = speaking.length
-    ? `${listWords(speaking.map((line) => LINE_WORDS[line]))} ${speaking.length === 1 ? 'speaks' : 'speak'} for ${name}`
-    : `no line speaks for ${name} yet`;
-  // A line that suits a look-alike better is not counted as speaking; it holds the name back only when too few others speak.
-  const obstacles = [
-    ...(against.length ? [`${listWords(against.map((line) => LINE_WORDS[line]))} against it`] : []),
-    ...(speaking.length < 3 ? shared : []),
-    ...(unbeaten.length ? [`not yet split from ${listWords(unbeaten.slice(0, 3).map((o) => o.taxon.name))}`] : []),
-    ...(speaking.length < 3 ? [`three lines are asked for, ${speaking.length} ${speaking.length === 1 ? 'is' : 'are'} there`] : []),
-  ];
-  const met = obstacles.length === 0;
-  const why = met
-    ? `${capital(forWords)}, none against, and every look-alike is at least ten times less likely.`
-    : `${capital(forWords)}; ${obstacles.join('; ')}.`;
+  const met = against.length === 0 && unbeaten.length === 0 && speaking.length >= LINES_ASKED_FOR;
+  const why = say.threeLines({
+    name: best.taxon.name,
+    speaking,
+    against,
+    // A line that suits a look-alike better is not counted as speaking; it holds the name back only when too few others speak.
+    shared: speaking.length < LINES_ASKED_FOR ? shared : [],
+    unsplit: unbeaten.slice(0, 3).map((other) => other.taxon.name),
+    met,
+  });
   return { rule, met, why };
 }
 
-function decisiveMark(model: Model, ranking: Ranking, best: Candidate): Confirmation {
+function decisiveMark(model: Model, ranking: Ranking, best: Candidate, say: Say): Confirmation {
   const rule = 'decisive-mark';
   if (best.contradicts.length > 0) {
     const marks = [...new Set(best.contradicts.map((mark) => labelOf(model, mark.observation.trait)))];
-    return { rule, met: false, why: `${capital(listWords(marks))} ${marks.length === 1 ? 'is' : 'are'} against ${best.taxon.name}.` };
+    return { rule, met: false, why: say.marksAgainst(marks, best.taxon.name) };
   }
   const listed = ranking.district ? new Set([...Object.keys(ranking.district.planted), ...ranking.district.wild]) : null;
   for (const { observation } of best.agrees) {
@@ -116,18 +110,16 @@ function decisiveMark(model: Model, ranking: Ranking, best: Candidate): Confirma
     });
     if (!shares) {
       const stateLabel = model.traits[k]?.states[i]?.label ?? observation.state;
-      const where = listed ? "on the district's list" : 'in the library';
+      const among = listed ? 'the list' : 'the library';
       return {
         rule,
         met: true,
-        why: `${capital(labelOf(model, observation.trait))}: ${stateLabel.toLowerCase()}, seen for sure, is shown by no other taxon ${where}, and nothing is against ${best.taxon.name}.`,
+        why: say.decisive({ mark: labelOf(model, observation.trait), state: stateLabel, name: best.taxon.name, among }),
       };
     }
   }
-  return { rule, met: false, why: `No sure mark so far belongs to ${best.taxon.name} alone.` };
+  return { rule, met: false, why: say.nothingDecisive(best.taxon.name) };
 }
 
-/** A trait as its question words it, in the middle of a sentence. */
-const labelOf = (model: Model, id: string) => (model.traits[model.traitIndex(id)]?.label ?? id).toLowerCase();
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+/** A trait as its question words it. */
+const labelOf = (model: Model, id: string) => model.traits[model.traitIndex(id)]?.label ?? id;

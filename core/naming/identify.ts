@@ -1,4 +1,5 @@
 import type { Library } from '../knowledge';
+import type { Speech } from '../words/catalogue';
 import { confirmation, rungs, type Confirmation } from './confirm';
 import { fitOf, type Fit } from './fit';
 import { levelOf, type LevelReached } from './level';
@@ -21,9 +22,15 @@ export interface Identification {
 /**
  * Names a tree from what was seen.
  * @param cannotSee traits the person has said cannot be seen; they are not proposed again
+ * @param speech in which the reasons are worded
  * @throws Refusal when an observation uses a word the vocabulary does not hold
  */
-export function identify(library: Library, request: IdentifyRequest, cannotSee: readonly string[] = []): Identification {
+export function identify(
+  library: Library,
+  request: IdentifyRequest,
+  cannotSee: readonly string[] = [],
+  speech: Speech = {},
+): Identification {
   const model = modelOf(library);
   const observations = checkObservations(library, request.observations);
   const ranking = rank(model, { ...request, observations });
@@ -32,7 +39,7 @@ export function identify(library: Library, request: IdentifyRequest, cannotSee: 
     ranking,
     fit,
     level: levelOf(ranking, fit),
-    confirmation: confirmation(model, ranking, request.rule, fit),
+    confirmation: confirmation(model, ranking, request.rule, fit, speech),
     rungs: rungs(ranking),
     lookNext: lookNext(model, ranking, new Set(cannotSee)),
     comesIntoView: comesIntoView(model, ranking, request.latitude ?? ranking.district?.latitude),

@@ -1,6 +1,6 @@
 import type { PlannedLook } from '../record/visit';
 import { dueInMonths } from '../time/dates';
-import { monthWords } from '../time/season';
+import { wordsIn, type Speech } from '../words/catalogue';
 
 /**
  * Plans a look at a mark that comes into view later.
@@ -11,10 +11,10 @@ export function planLook(
   look: { trait: { id: string; label: string }; months: readonly number[] },
   splits: readonly string[],
   today: string,
+  speech: Speech = {},
 ): PlannedLook | null {
   const by = dueInMonths(look.months, today);
   if (by === null) return null;
-  const [first, ...others] = splits;
-  const purpose = others.length > 0 ? `tells ${first} from ${others.slice(0, 2).join(' and ')}` : 'makes the name surer';
-  return { trait: look.trait.id, months: [...look.months], by, because: `${look.trait.label}, ${monthWords(look.months)}: ${purpose}` };
+  const because = wordsIn(speech).naming.plannedLook(look.trait.label, look.months, splits);
+  return { trait: look.trait.id, months: [...look.months], by, because };
 }

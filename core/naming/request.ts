@@ -3,6 +3,7 @@ import { observationSchema, RULES, type Observation } from '../record/observatio
 import { Refusal } from '../problem/refusal';
 import { nearest, STAGES, type Library } from '../knowledge';
 import { toUnit } from '../units/units';
+import { wordsIn } from '../words/catalogue';
 
 export const identifyRequest = z.strictObject({
   date: z.iso.date().optional(),
@@ -41,7 +42,11 @@ export function checkObservations(library: Library, observations: readonly Obser
           ? seen.value
           : toUnit({ value: seen.value, unit: seen.unit ?? trait.number.unit }, trait.number.unit, `observations[${i}].unit`);
       if (trait.number.unit === '' && seen.unit) {
-        throw new Refusal('wrong-unit', `observations[${i}].unit`, { word: seen.unit, kind: `the count ${trait.id}`, valid: 'none' });
+        throw new Refusal('wrong-unit', `observations[${i}].unit`, {
+          word: seen.unit,
+          kind: wordsIn().naming.countOf(trait.id),
+          valid: 'none',
+        });
       }
       if (value < trait.number.min || value > trait.number.max) {
         throw new Refusal('out-of-range', `observations[${i}].value`, {

@@ -1,4 +1,5 @@
 import { coverageOf, LINES, type Library, type Taxon } from '../knowledge';
+import { wordsIn, type Speech } from '../words/catalogue';
 import { modelOf, type Model } from './model';
 import { combineLine } from './rank';
 
@@ -75,19 +76,18 @@ export function hardlySplit(model: Model): { a: string; b: string; nats: number 
 const CARRIED = 0.15;
 
 /** What is weak about one record, in sentences: what it is silent on, marks that the records do not carry, and its closest neighbour. */
-export function recordWeaknesses(library: Library, taxon: Taxon): string[] {
+export function recordWeaknesses(library: Library, taxon: Taxon, speech: Speech = {}): string[] {
+  const { naming: say } = wordsIn(speech);
   const model = modelOf(library);
   const t = model.taxonIndex(taxon.name);
   const inWords = taxon.lookAlikes.flatMap(({ taxon: other, marks }) =>
     marks
       .filter(({ by }) => (traitSeparation(model, t, model.taxonIndex(other), model.traitIndex(by)) ?? 0) < CARRIED)
-      .map(({ by, words }) => `The mark "${words}" against ${other} stands in words only: the two records do not differ in ${by}.`),
+      .map(({ by, words }) => say.markInWordsOnly(words, other, by)),
   );
   const close = model.taxa.flatMap((other, u) => {
     const nats = u === t ? Infinity : separation(model, t, u, HARDLY_SPLIT);
-    return nats < HARDLY_SPLIT
-      ? [`${other.name} is hardly split from it (${nats.toFixed(1)} nats; ten to one is ${HARDLY_SPLIT.toFixed(1)}).`]
-      : [];
+    return nats < HARDLY_SPLIT ? [say.hardlySplit(other.name, nats, HARDLY_SPLIT)] : [];
   });
   return [...coverageOf(library, taxon).weak, ...inWords, ...close];
 }

@@ -1,4 +1,5 @@
 import type { PlannedLook } from '../record/visit';
+import type { Speech } from '../words/catalogue';
 import { planLook } from './plan-look';
 import type { Identification } from './identify';
 
@@ -19,11 +20,12 @@ export interface SettlingLook {
 export function settlingLooks(
   { comesIntoView, ranking, confirmation }: Pick<Identification, 'comesIntoView' | 'ranking' | 'confirmation'>,
   today: string,
+  speech: Speech = {},
 ): SettlingLook[] {
   if (ranking.observations.length === 0) return [];
   const standing = ranking.candidates.filter((c) => c.probability > STANDS).map((c) => c.taxon.name);
   return comesIntoView.slice(0, OFFERED).flatMap((view, i): SettlingLook[] => {
-    const look = planLook(view, standing, today);
+    const look = planLook(view, standing, today, speech);
     return look ? [{ look, label: view.trait.label, byItself: i === 0 && !confirmation.met }] : [];
   });
 }

@@ -1,5 +1,6 @@
 import { genusOf, type Library } from '../knowledge';
 import type { NameLevel, VisitName } from '../record/name';
+import { wordsIn, type Speech } from '../words/catalogue';
 import type { Identification } from './identify';
 
 /** Chosen as a name, it means: I do not know. */
@@ -27,12 +28,14 @@ export function levelOfName(library: Pick<Library, 'taxa'>, name: string | null)
 export function visitNameOf(
   { level, confirmation, ranking }: Pick<Identification, 'level' | 'confirmation' | 'ranking'>,
   chosen: ChosenName,
+  speech: Speech = {},
 ): VisitName {
+  const { naming: say } = wordsIn(speech);
   const infraspecific = (chosen.infraspecific ?? '').trim();
   const extra = infraspecific === '' ? {} : { infraspecific, infraspecificEvidence: (chosen.infraspecificEvidence ?? '').trim() };
   const { rule } = confirmation;
   if (chosen.name === UNKNOWN)
-    return { taxon: null, level: 'none', rule, confirmed: false, probability: 0, why: 'The observer does not know it.', ...extra };
+    return { taxon: null, level: 'none', rule, confirmed: false, probability: 0, why: say.observerDoesNotKnow, ...extra };
   if (chosen.name === null || chosen.name === level.name)
     return {
       taxon: level.name,
@@ -57,10 +60,10 @@ export function visitNameOf(
     probability: Math.min(1, probability),
     why:
       ranking.observations.length === 0 || !lead
-        ? 'Written down by the observer without marks.'
+        ? say.writtenWithoutMarks
         : lead.taxon.name === name
-          ? 'Written down by the observer; the marks lean to it as well.'
-          : `Written down by the observer; the marks lean to ${lead.taxon.name} (${Math.round(lead.probability * 100)} %).`,
+          ? say.writtenWithMarks
+          : say.writtenAgainstMarks(lead.taxon.name, lead.probability),
     ...extra,
   };
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { monthsOf, monthWords, recordMonth, seasonOf } from '../time/season';
+import { monthsOf, recordMonth, seasonOf } from '../time/season';
+import { monthWords } from '../words/en/months';
 import { testLibrary } from '../testing/library';
 import { planLook } from '../naming/plan-look';
 import { addMonths, daysBetween, dueInMonths } from '../time/dates';

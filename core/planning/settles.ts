@@ -1,5 +1,6 @@
 import type { Taxon } from '../knowledge';
-import { bareMonths, inLeaf, leafMonths, localMonth, monthsOf, monthWords, recordMonths, type Latitude } from '../time/season';
+import { wordsIn, type Speech } from '../words/catalogue';
+import { bareMonths, inLeaf, leafMonths, localMonth, monthsOf, recordMonths, type Latitude } from '../time/season';
 
 /** What a visit in this season can settle on a tree, and what has to wait, in short words. */
 export interface Settles {
@@ -8,22 +9,23 @@ export interface Settles {
 }
 
 /** What shows today, from the taxon's months; with no taxon, from the season of most broadleaves. */
-export function settles(taxon: Taxon | null, date: string, latitude: Latitude): Settles {
+export function settles(taxon: Taxon | null, date: string, latitude: Latitude, speech: Speech = {}): Settles {
+  const { planning: say, naming } = wordsIn(speech);
   const today = recordMonths(date, latitude);
-  const now = ['form', 'bark', 'twig and bud'];
+  const now = [say.form, say.bark, say.twig];
   const later: Settles['later'] = [];
   const leafy = inLeaf(taxon, date, latitude);
   const wait = (what: string, months: readonly number[]) => {
-    if (months.length > 0) later.push({ what, when: monthWords(months.map((m) => localMonth(m, latitude))) });
+    if (months.length > 0) later.push({ what, when: naming.months(months.map((m) => localMonth(m, latitude))) });
   };
-  if (leafy) now.push('leaf', 'foliage');
-  else wait('leaf and foliage', leafMonths(taxon));
-  if (!leafy) now.push('structure, bare');
-  else if (taxon) wait('structure, bare', bareMonths(taxon));
+  if (leafy) now.push(say.leaf, say.foliage);
+  else wait(say.leafAndFoliage, leafMonths(taxon));
+  if (!leafy) now.push(say.bareStructure);
+  else if (taxon) wait(say.bareStructure, bareMonths(taxon));
   for (const part of ['flower', 'fruit'] as const) {
     const months = taxon ? monthsOf(taxon.months[part]) : [];
-    if (today.some((month) => months.includes(month))) now.push(part);
-    else wait(part, months);
+    if (today.some((month) => months.includes(month))) now.push(say[part]);
+    else wait(say[part], months);
   }
   return { now, later };
 }

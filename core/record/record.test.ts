@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { SIGN_FIELDS, signField, TRACKED } from '../knowledge';
 import { ALL, judge } from '../testing/judge';
 import { testLibrary } from '../testing/library';
-import { signWords } from '../words/words';
+import { signWords } from '../words/en/labels';
 import { id, isTimeZone } from './ids';
 import { emptyLook, isEmptyLook, look, overrule, type Look } from './look';
 import { countedMeasurements, simulatedIn, type Measurements } from './measurement';

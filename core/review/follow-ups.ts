@@ -1,7 +1,7 @@
 import type { FollowUpView, ReviewView, VisitView } from '../contracts/api';
 import type { PlannedLook } from '../record/visit';
 import { addDays } from '../time/dates';
-import { monthWords } from '../time/season';
+import { wordsIn, type Speech } from '../words/catalogue';
 import { standingVisits } from './standing';
 
 /** A question to the crew is to be answered within this many days. */
@@ -25,7 +25,9 @@ export interface FollowUp extends Omit<FollowUpView, 'id'> {
 export function followUpsOf(
   visits: readonly Planning[],
   reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'>[],
+  speech: Speech = {},
 ): FollowUp[] {
+  const say = wordsIn(speech);
   const made: FollowUp[] = [];
   const dayOf = new Map(visits.map((visit) => [visit.id, visit.look.day]));
   // A review of a visit is never of an earlier day than the visit, whatever the zones of the two.
@@ -45,7 +47,7 @@ export function followUpsOf(
         key: `${review.id}/question`,
         visitId: review.visitId,
         dueOn: addDays(review.at.slice(0, 10), ANSWER_DAYS),
-        because: `question from review: ${review.reason}`.slice(0, LONGEST_REASON),
+        because: say.review.question(review.reason).slice(0, LONGEST_REASON),
         season: null,
         trait: null,
         doneOn: null,
@@ -68,7 +70,7 @@ export function followUpsOf(
         visitId: visit.id,
         dueOn: look.by,
         because: look.because,
-        season: monthWords(look.months),
+        season: say.naming.months(look.months),
         trait: look.trait,
         doneOn: null,
       });

@@ -2,6 +2,7 @@ import { REPORT_FROM } from '../judging/assess';
 import type { QueueItem, TreeBrief, VisitView } from '../contracts/api';
 import type { District, Library } from '../knowledge';
 import type { Judgement } from '../record/judgement';
+import { wordsIn, type Speech } from '../words/catalogue';
 
 const SETTLED: readonly TreeBrief['standing'][] = ['confirmed', 'overturned'];
 const BY_SOUNDNESS: Partial<Record<Judgement['ruled']['soundness'], number>> = { 'act first': 10, 'serious weakness': 6 };
@@ -16,7 +17,9 @@ export function reviewWeight(
   tree: Pick<TreeBrief, 'standing' | 'siteKind'>,
   earlierNames: readonly (string | null)[],
   district?: District,
+  speech: Speech = {},
 ): Pick<QueueItem, 'weight' | 'why'> {
+  const { review: say } = wordsIn(speech);
   let weight = 1;
   const why: QueueItem['why'] = [];
   const add = (n: number, says: string, reveals = false) => {
@@ -26,35 +29,33 @@ export function reviewWeight(
   };
   const { judgement, name } = visit;
   const { ruled } = judgement;
-  add(BY_SOUNDNESS[ruled.soundness] ?? 0, ruled.soundness);
-  add(BY_RISK[ruled.risk ?? 'low'] ?? 0, `field screening ${ruled.risk}`);
-  if (ruled.hiddenDecay === 'likely') add(3, 'hidden decay likely');
-  if (ruled.vigour === 'failing' || ruled.vigour === 'dead') add(3, `vigour ${ruled.vigour}`);
-  for (const one of judgement.overruled.filter((o) => o.milder)) add(5, `a milder word than the rules': ${one.from} to ${one.to}`, true);
+  add(BY_SOUNDNESS[ruled.soundness] ?? 0, say.soundness(ruled.soundness));
+  add(BY_RISK[ruled.risk ?? 'low'] ?? 0, say.risk(ruled.risk));
+  if (ruled.hiddenDecay === 'likely') add(3, say.decayLikely);
+  if (ruled.vigour === 'failing' || ruled.vigour === 'dead') add(3, say.vigour(ruled.vigour));
+  for (const one of judgement.overruled.filter((o) => o.milder)) add(5, say.milderWord(one.from, one.to), true);
   for (const { agent, name: called, probability } of judgement.agents) {
-    if (probability >= REPORT_FROM && library.agents.find((a) => a.id === agent)?.reportable)
-      add(4, `${called}, to be reported, may be behind it`, true);
+    if (probability >= REPORT_FROM && library.agents.find((a) => a.id === agent)?.reportable) add(4, say.reportable(called), true);
   }
-  if (visit.differs.some(({ what }) => what === 'soundness' || what === 'risk'))
-    add(4, 'the device, without the whole record, judged otherwise');
-  if (tree.standing === 'questioned') add(4, 'questioned before');
-  if (tree.standing === 'contested') add(5, 'says otherwise than an earlier review', true);
+  if (visit.differs.some(({ what }) => what === 'soundness' || what === 'risk')) add(4, say.deviceDiffers);
+  if (tree.standing === 'questioned') add(4, say.questioned);
+  if (tree.standing === 'contested') add(5, say.contested, true);
   if (!name?.taxon) {
     // A visit that only looked the tree over leaves a name that is settled alone.
-    if (!SETTLED.includes(tree.standing)) add(3, 'no name given');
+    if (!SETTLED.includes(tree.standing)) add(3, say.noName);
   } else {
-    if (!name.confirmed) add(2, 'name not confirmed by the rule');
-    if (visit.look.observations.length === 0) add(2, 'named without marks');
+    if (!name.confirmed) add(2, say.notConfirmed);
+    if (visit.look.observations.length === 0) add(2, say.withoutMarks);
     // Less likely than a name drawn blind: it was written down against what was seen.
-    else if (name.probability < 1 / library.taxa.length) add(2, 'named against the marks', true);
-    else if (name.probability < 0.8) add(2, `only ${Math.max(1, Math.round(name.probability * 100))} % sure`);
+    else if (name.probability < 1 / library.taxa.length) add(2, say.againstMarks, true);
+    else if (name.probability < 0.8) add(2, say.onlySure(name.probability));
     const before = earlierNames.filter((n): n is string => n !== null && n !== name.taxon);
-    if (before.length > 0) add(5, `was called ${before[0]} before`, true);
-    if (district?.lists.rare.includes(name.taxon)) add(2, 'on the rare list', true);
-    if (district?.lists.invasive.includes(name.taxon)) add(2, 'on the invasive list', true);
+    if (before.length > 0) add(5, say.calledBefore(before[0] as string), true);
+    if (district?.lists.rare.includes(name.taxon)) add(2, say.rare, true);
+    if (district?.lists.invasive.includes(name.taxon)) add(2, say.invasive, true);
   }
   const { percent } = judgement.lookedAt;
-  if (percent < 50) add(1, `${percent} % looked at`);
-  if (why.length === 0) why.push({ says: 'routine second look', reveals: false });
+  if (percent < 50) add(1, say.lookedAt(percent));
+  if (why.length === 0) why.push({ says: say.routine, reveals: false });
   return { weight, why };
 }

@@ -1,18 +1,9 @@
 import type { NameStanding, VisitView } from '../contracts/api';
 import { NOT_JUDGED, type Scale } from '../record/judgement';
-
-const STANDING: Record<NameStanding, string> = {
-  unnamed: 'No name yet',
-  imported: 'From the town list, not checked',
-  proposed: 'Proposed, waits for a second look',
-  confirmed: 'Confirmed by a second look',
-  questioned: 'Questioned in review',
-  overturned: 'Corrected in review',
-  contested: 'Settled in review, and a later visit says otherwise',
-};
+import { wordsIn, type Speech } from '../words/catalogue';
 
 /** How a name stands, in words. */
-export const standingWords = (standing: NameStanding): string => STANDING[standing];
+export const standingWords = (standing: NameStanding, speech: Speech = {}): string => wordsIn(speech).review.standing[standing];
 
 type Dated = Pick<VisitView, 'id' | 'finishedAt' | 'amends'> & { look: Pick<VisitView['look'], 'day'> };
 

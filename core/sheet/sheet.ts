@@ -1,15 +1,15 @@
 import type { Change, Scale } from '../record/judgement';
 import { BANDS } from '../judging/scales/bands';
-import { capital, listed } from '../words/listed';
+import { capital, listed } from '../words/en/grammar';
 import { changesOver } from '../history/change';
-import { OCCUPANCY_WORDS, signLabel, signWords, TARGET_WORDS } from '../words/words';
+import { OCCUPANCY_WORDS, signWords, TARGET_WORDS } from '../words/en/labels';
 import { overruledWords } from '../judging/overrule/overrule';
-import { zoneWords } from '../words/zones';
+import { zoneWords } from '../words/en/zones';
 import type { SignSeen } from '../record/sign';
 import type { TreeDetail, VisitView } from '../contracts/api';
 import { plateLeaf } from '../figures/plate';
 import { type Figure } from '../figures/shape';
-import type { Library, Zone } from '../knowledge';
+import { signLabel, type Library, type Zone } from '../knowledge';
 import type { UnitSystem } from '../units/lengths';
 import { standingNameOf } from '../review/name';
 import { newestJudging, standingVisits, standingWords } from '../review/standing';
@@ -103,7 +103,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
   const changes = changesOver(
     library,
     visits.map((v) => v.look),
-    units,
+    { units },
   ).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
   return [
     { kind: 'heading', words: `The last look: ${visit.by.name}, ${look.day}` },

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { testLibrary } from '../testing/library';
+import { monthWords } from '../words/en/months';
 import { dayAt } from './day';
 import {
   bareMonths,
@@ -9,7 +10,6 @@ import {
   monthsFromShowing,
   monthsOf,
   monthsOutside,
-  monthWords,
   recordMonth,
   recordMonths,
   seasonality,

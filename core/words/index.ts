@@ -1,6 +1,9 @@
-// Words that several rooms use: lists, zones, signs with their sizes, what is beneath, works.
-export * from './listed';
-export * from './zones';
-export * from './words';
-export * from './finding';
-export * from './also-recorded';
+// The words of Dendrix: the catalogue of every sentence the rules say, and the labels that screens share.
+export { signLabel } from '../knowledge';
+export * from './catalogue';
+export * from './en/also-recorded';
+export * from './en/finding';
+export { capital, listed } from './en/grammar';
+export * from './en/labels';
+export * from './en/months';
+export * from './en/zones';

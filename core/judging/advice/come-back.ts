@@ -4,6 +4,7 @@ import { bareMonths, inLeaf, leafMonths, recordMonths, seasonOf, type Latitude }
 import { addDays, addMonths, daysBetween } from '../../time/dates';
 import type { CountedDrilling, CountedSign } from '../looked/carried';
 import type { LookedAt } from '../looked/looked';
+import { wordsIn, type Catalogue } from '../../words/catalogue';
 import type { AssessInput } from '../request';
 import { hiddenDecay, soundness } from '../scales/soundness';
 
@@ -34,8 +35,8 @@ function monthsFor(usual: readonly number[], own: readonly number[]): readonly n
 
 /** The season worth waiting for: bare where bearing parts are open, in leaf where the look was leafless; null where neither is. */
 function seasonThatSettles(taxon: AssessInput['taxon'], leafy: boolean, partsOpen: boolean) {
-  if (!leafy) return { months: monthsFor(HIGH_SUMMER, leafMonths(taxon)), because: 'the foliage still has to be seen in leaf' };
-  return partsOpen ? { months: monthsFor(DEAD_OF_WINTER, bareMonths(taxon)), because: 'structure shows best bare' } : null;
+  if (!leafy) return { months: monthsFor(HIGH_SUMMER, leafMonths(taxon)), because: 'foliage' as const };
+  return partsOpen ? { months: monthsFor(DEAD_OF_WINTER, bareMonths(taxon)), because: 'structure' as const } : null;
 }
 
 /**
@@ -89,17 +90,16 @@ interface Ask {
 const SOON = 7;
 
 /** A known fault that was not looked at this time waits no longer for that: its time runs from when it was last seen. */
-function fromBefore(known: KnownBefore, today: string): Ask[] {
+function fromBefore(known: KnownBefore, today: string, say: Catalogue['comeBack']): Ask[] {
   const runsOut = (months: number) => {
     const by = addMonths(known.since, months);
     return by > today ? by : addDays(today, SOON);
   };
-  const last = `last looked at on ${known.since}`;
   const sound = BY_SOUNDNESS[known.soundness];
   const decay = BY_DECAY[known.hiddenDecay];
   return [
-    ...(sound === undefined ? [] : [{ by: runsOut(sound), because: `soundness: ${known.soundness}, ${last}` }]),
-    ...(decay === undefined ? [] : [{ by: runsOut(decay), because: `hidden decay ${known.hiddenDecay}, ${last}` }]),
+    ...(sound === undefined ? [] : [{ by: runsOut(sound), because: say.lastSeen(say.soundness(known.soundness), known.since) }]),
+    ...(decay === undefined ? [] : [{ by: runsOut(decay), because: say.lastSeen(say.hiddenDecay(known.hiddenDecay), known.since) }]),
   ];
 }
 
@@ -114,26 +114,23 @@ export function comeBack(
   alerts: readonly Change[],
   known: readonly KnownBefore[] = [],
 ): ComeBack {
-  const asks: Ask[] = known.flatMap((one) => fromBefore(one, input.day));
+  const { comeBack: say } = wordsIn(input);
+  const asks: Ask[] = known.flatMap((one) => fromBefore(one, input.day, say));
   const ask = (months: number | undefined, because: string) => {
     if (months !== undefined) asks.push({ by: addMonths(input.day, months), because });
   };
-  ask(BY_VIGOUR[judged.vigour.band] ?? NEVER_LOOKED, `vigour ${judged.vigour.band}`);
-  ask(BY_SOUNDNESS[judged.soundness.band], `soundness: ${judged.soundness.band}`);
-  ask(BY_DECAY[judged.hiddenDecay.band], `hidden decay ${judged.hiddenDecay.band}`);
-  ask(BY_RISK[risk ?? ''], `field screening ${risk} for what is beneath`);
+  ask(BY_VIGOUR[judged.vigour.band] ?? NEVER_LOOKED, say.vigour(judged.vigour.band));
+  ask(BY_SOUNDNESS[judged.soundness.band], say.soundness(judged.soundness.band));
+  ask(BY_DECAY[judged.hiddenDecay.band], say.hiddenDecay(judged.hiddenDecay.band));
+  ask(BY_RISK[risk ?? ''], say.risk(risk));
   if (input.beneath.some((b) => b.howOften === 'constant' && b.what !== 'nothing' && b.what !== 'path-or-lawn'))
-    ask(ALWAYS_BENEATH, 'somebody or something is nearly always beneath');
-  if (alerts.length > 0) ask(WORSENING, `${alerts[0]?.label.toLowerCase()} gets worse`);
+    ask(ALWAYS_BENEATH, say.alwaysBeneath);
+  if (alerts.length > 0) ask(WORSENING, say.worsens(alerts[0]?.label));
   const sides = looked.unseen.filter((zone) => zone.startsWith('stem-') || zone === 'collar' || zone === 'unions');
-  if (sides.length > 0)
-    ask(
-      UNSEEN_SIDES,
-      `${sides.length === 1 ? 'one part that bears the tree was' : `${sides.length} parts that bear the tree were`} not looked at`,
-    );
+  if (sides.length > 0) ask(UNSEEN_SIDES, say.unseen(sides.length));
   for (const likely of agents) {
     const agent = library.agents.find((a) => a.id === likely.agent);
-    if (agent && likely.probability >= COUNTS) ask(agent.lookAgainMonths, `${agent.name.toLowerCase()} possible`);
+    if (agent && likely.probability >= COUNTS) ask(agent.lookAgainMonths, say.agent(agent.name));
   }
   asks.sort((a, b) => a.by.localeCompare(b.by));
   const latest = asks[0]?.by ?? addMonths(input.day, NEVER_LOOKED);
@@ -143,8 +140,7 @@ export function comeBack(
   const waits = latest < addMonths(input.day, SEASON_FROM_MONTHS) || input.taxon?.evergreen === true;
   const awaited = waits ? null : seasonThatSettles(input.taxon, leafy, sides.length > 0);
   const by = awaited ? seasonedDate(input.day, latest, input.latitude, awaited.months) : latest;
-  const want = awaited ? `; ${awaited.because}` : '';
-  return { by, because: `${reasons.join(', ')}${want}`, season: seasonOf(by, input.latitude) };
+  return { by, because: say.reasons(reasons, awaited ? say[awaited.because] : undefined), season: seasonOf(by, input.latitude) };
 }
 
 /**
@@ -154,14 +150,15 @@ export function comeBack(
 export function setDate(held: ComeBack, input: AssessInput): { comeBack: ComeBack; overruled: Overruled | null } {
   const set = input.overrules.find((o) => o.what === 'comeBack');
   if (!set || set.to <= input.day || set.to === held.by) return { comeBack: held, overruled: null };
+  const { comeBack: say } = wordsIn(input);
   const overruled: Overruled = { what: 'comeBack', from: held.by, to: set.to, why: set.why, milder: set.to > held.by };
   if (overruled.milder)
     return {
-      comeBack: { ...held, because: `${held.because}; the observer would come by ${set.to} (${set.why}), which waits for a second look` },
+      comeBack: { ...held, because: say.laterSet(held.because, set.to, set.why) },
       overruled,
     };
   return {
-    comeBack: { by: set.to, because: `set by the observer: ${set.why}`, season: seasonOf(set.to, input.latitude) },
+    comeBack: { by: set.to, because: say.set(set.why), season: seasonOf(set.to, input.latitude) },
     overruled,
   };
 }

@@ -10,12 +10,11 @@ import {
 import type { Overrule } from '../../record/look';
 import type { Profile } from '../../record/organisation';
 import { OPTIONS, ZONES, type Library, type OptionKind } from '../../knowledge';
-import { treeWords } from '../../units/lengths';
 import { NORMAL, UNKNOWN_CAUSE } from '../causes/differential';
 import { meets } from '../looked/field-test';
 import type { LookedAt } from '../looked/looked';
 import type { AssessInput } from '../request';
-import { capital } from '../../words/listed';
+import { wordsIn, type Catalogue } from '../../words/catalogue';
 
 /** What the options are weighed from. */
 export interface Standing {
@@ -31,23 +30,7 @@ export interface Standing {
   rare: boolean;
 }
 
-const LICENSED = 'licensed people, local code and permit';
-const PROTECTED = 'protected-species check';
-/** Conditions that go with an option whatever calls for it. */
-const NEEDS: Record<OptionKind, string[]> = {
-  keep: [],
-  'keep as seed source': [],
-  watch: [],
-  'free it from competitors': [LICENSED],
-  'improve the ground': ['hand or air tools inside the root zone'],
-  'prune or reduce': [LICENSED, PROTECTED],
-  support: [LICENSED, 'a yearly look at what holds it'],
-  'investigate further': ['a qualified assessor; sounding, probe or resistance drill'],
-  'exclude target': ['the owner of the ground'],
-  'keep as habitat': ['nothing beneath, judged by a qualified person'],
-  'bring on a successor': [],
-  remove: [LICENSED, PROTECTED],
-};
+type Say = Catalogue['options'];
 
 const VIGOUR_RANK: Record<string, number> = { thriving: 0, fair: 1, strained: 2, failing: 3, dead: 4 };
 const SOUND_RANK: Record<string, number> = { weakness: 1, 'serious weakness': 2, 'act first': 3 };
@@ -78,7 +61,7 @@ const CALLED: Partial<Record<OptionKind, Weights>> = {
 };
 
 /** What the signs themselves call for, one entry an option. */
-function called({ library, input, vigour }: Standing, weak: number): Weighed[] {
+function called({ library, input, vigour }: Standing, weak: number, say: Say): Weighed[] {
   const found = new Map<OptionKind, string[]>();
   for (const seen of input.signs) {
     for (const call of library.signs.find((sign) => sign.id === seen.id)?.calls ?? []) {
@@ -91,7 +74,7 @@ function called({ library, input, vigour }: Standing, weak: number): Weighed[] {
     // A successor is for a tree that fails; a strong one needs none. Freeing a failing tree comes too late.
     if (option === 'bring on a successor' && weak < 2) return [];
     if (option === 'free it from competitors' && weak > 2) return [{ do: option, because, weight: all(2) }];
-    return [{ do: option, because: option === 'bring on a successor' ? [...because, `Vigour ${vigour.band}.`] : because, weight }];
+    return [{ do: option, because: option === 'bring on a successor' ? [...because, say.vigour(vigour.band)] : because, weight }];
   });
 }
 
@@ -99,6 +82,7 @@ function called({ library, input, vigour }: Standing, weak: number): Weighed[] {
 function fromStanding(
   { vigour, soundness, hiddenDecay, looked, agents, screening, works, rare, input }: Standing,
   weak: number,
+  say: Say,
 ): Weighed[] {
   const unsound = SOUND_RANK[soundness.band] ?? 0;
   const decay = DECAY_RANK[hiddenDecay.band] ?? 0;
@@ -112,68 +96,58 @@ function fromStanding(
   if (judged && unsound === 0 && weak <= 1)
     made.push({
       do: 'keep',
-      because: [...vigour.reasons.slice(0, 1), `Soundness: ${soundness.band}.`],
+      because: [...vigour.reasons.slice(0, 1), say.soundness(soundness.band)],
       weight: all(unseen > MUCH_UNSEEN ? 4 : 6),
     });
   if (rare)
     made.push({
       do: 'keep as seed source',
-      because: ["On the district's list of rare kinds: kept to its last."],
+      because: [say.rare],
       weight: { amenity: 3, stewardship: 8, habitat: 6 },
     });
   if (unsound >= 1 || weak >= 2 || decay >= 1 || unseen > 0) {
     const because = [
-      ...(unseen > 0 ? [`${unseen} of ${ZONES.length} zones were not looked at.`] : []),
-      ...(decay >= 1 ? [`Hidden decay ${hiddenDecay.band}.`] : []),
-      ...(weak >= 2 ? [`Vigour ${vigour.band}.`] : []),
-      ...(unsound >= 1 ? [`Soundness: ${soundness.band}.`] : []),
+      ...(unseen > 0 ? [say.unseen(unseen, ZONES.length)] : []),
+      ...(decay >= 1 ? [say.hiddenDecay(hiddenDecay.band)] : []),
+      ...(weak >= 2 ? [say.vigour(vigour.band)] : []),
+      ...(unsound >= 1 ? [say.soundness(soundness.band)] : []),
     ];
     made.push({ do: 'watch', because, weight: { amenity: unsound >= 2 ? 2 : 5, stewardship: 5, habitat: 6 } });
   }
-  if (unsound >= 2)
-    made.push({ do: 'prune or reduce', because: ['Less load on the weak part.'], weight: { amenity: 7, stewardship: 3, habitat: 4 } });
+  if (unsound >= 2) made.push({ do: 'prune or reduce', because: [say.lessLoad], weight: { amenity: 7, stewardship: 3, habitat: 4 } });
   if (decay >= 1 || unsound >= 2)
     made.push({
       do: 'investigate further',
-      because: [`Hidden decay ${hiddenDecay.band}: its reach is not known.`],
+      because: [say.reachUnknown(hiddenDecay.band)],
       weight: { amenity: 7 + decay, stewardship: 4, habitat: 5 },
     });
   if (unsound >= 2 || risk >= 2)
     made.push({
       do: 'exclude target',
-      because: [
-        `Soundness: ${soundness.band}; keep people out from under it.`,
-        ...(screening && risk >= 1 ? [`Field screening: ${screening.risk} for what is beneath.`] : []),
-      ],
+      because: [say.keepOut(soundness.band), ...(screening && risk >= 1 ? [say.screened(screening.risk)] : [])],
       weight: unsound === 3 || risk === 3 ? all(12) : risk === 2 ? all(9) : { amenity: 6, stewardship: 5, habitat: 8 },
     });
   if (weak >= 3 || unsound >= 2) {
     const empty = input.beneath.length > 0 && risk === 0;
     made.push({
       do: 'keep as habitat',
-      because: [
-        `${weak >= 3 ? 'A dying' : 'A weak'} tree with nothing beneath it can be left standing.`,
-        ...(empty ? ['Field screening: low for what is beneath.'] : []),
-        ...(risk >= 2 ? ['Only once nothing and nobody is beneath it any more.'] : []),
-      ],
+      because: [say.leftStanding(weak >= 3), ...(empty ? [say.screened('low')] : []), ...(risk >= 2 ? [say.onceEmpty] : [])],
       weight: { amenity: empty ? 4 : 2, stewardship: empty ? 4 : 3, habitat: risk >= 2 ? 3 : 9 },
     });
   }
   if (works?.works.some((w) => w.where !== 'outside the root zone'))
     made.push({
       do: 'improve the ground',
-      because: [
-        `Works are planned inside the root zone of ${treeWords(works.radius, input.units ?? 'metric')}: fence it and mulch it before they begin.`,
-      ],
+      because: [say.worksInside(works.radius)],
       weight: { amenity: 6, stewardship: 6, habitat: 6 },
     });
   if (weak >= 3 || unsound === 3 || (unsound === 2 && decay === 2))
     made.push({
       do: 'remove',
       because: [
-        `${capital(`vigour ${vigour.band}`)}; soundness: ${soundness.band}.`,
+        say.failing(vigour.band, soundness.band),
         ...(cause && cause.probability > NAMED_FROM && cause.agent !== UNKNOWN_CAUSE && cause.agent !== NORMAL
-          ? [`Likely cause: ${cause.name}.`]
+          ? [say.likelyCause(cause.name)]
           : []),
       ],
       weight: { amenity: rare ? 1 : toRemove + Math.max(0, risk - 1), stewardship: rare ? 1 : 6, habitat: 1 },
@@ -183,9 +157,10 @@ function fromStanding(
 
 /** Options ranked as a practice profile ranks them: amenity and safety, stewardship of the stand, or habitat first. */
 export function options(standing: Standing): Option[] {
+  const { options: say } = wordsIn(standing.input);
   const weak = VIGOUR_RANK[standing.vigour.band] ?? 1;
   const merged = new Map<OptionKind, Weighed>();
-  for (const made of [...called(standing, weak), ...fromStanding(standing, weak)]) {
+  for (const made of [...called(standing, weak, say), ...fromStanding(standing, weak, say)]) {
     const kept = merged.get(made.do);
     merged.set(made.do, {
       do: made.do,
@@ -200,23 +175,27 @@ export function options(standing: Standing): Option[] {
   const { profile } = standing.input;
   return [...merged.values()]
     .sort((a, b) => b.weight[profile] - a.weight[profile] || a.do.localeCompare(b.do))
-    .map((made) => ({ do: made.do, because: made.because, needs: NEEDS[made.do] }));
+    .map((made) => ({ do: made.do, because: made.because, needs: say.needs(made.do) }));
 }
 
 /** Options that do something about a danger; any other first is the milder choice. */
 const ACTING: readonly OptionKind[] = ['remove', 'exclude target', 'prune or reduce', 'support', 'investigate further'];
 
 /** The option the person puts first, with their reason; one the rules do not offer is added. */
-export function preferred(ranked: readonly Option[], overrules: readonly Overrule[]): { options: Option[]; overruled: Overruled } | null {
+export function preferred(
+  ranked: readonly Option[],
+  overrules: readonly Overrule[],
+  { options: say }: Catalogue,
+): { options: Option[]; overruled: Overruled } | null {
   const set = overrules.find((o) => o.what === 'option');
   const to = OPTIONS.find((option) => option === set?.to);
   const ruled = ranked[0]?.do;
   if (!set || !to || ruled === to) return null;
   const held = ranked.find((option) => option.do === to);
-  const first: Option = { do: to, because: [`Put first by the observer: ${set.why}`, ...(held?.because ?? [])], needs: NEEDS[to] };
+  const first: Option = { do: to, because: [say.putFirst(set.why), ...(held?.because ?? [])], needs: say.needs(to) };
   const milder = ruled !== undefined && ACTING.includes(ruled) && !ACTING.includes(to);
   return {
     options: [first, ...ranked.filter((option) => option.do !== to)],
-    overruled: { what: 'option', from: ruled ?? 'nothing', to, why: set.why, milder },
+    overruled: { what: 'option', from: ruled ?? say.nothingRuled, to, why: set.why, milder },
   };
 }

@@ -1,6 +1,7 @@
 import { NOT_JUDGED, PARTIAL, type AgentLikelihood, type Judged, type Overruled, OUTLOOKS, type Outlook } from '../../record/judgement';
 import type { Overrule } from '../../record/look';
 import type { Library } from '../../knowledge';
+import type { Catalogue } from '../../words/catalogue';
 
 const BY_VIGOUR: Record<string, Outlook> = {
   thriving: 'long-term',
@@ -27,26 +28,27 @@ export function outlook(
   soundness: Judged<'soundness'>,
   agents: readonly AgentLikelihood[],
   overrules: readonly Overrule[],
+  { outlook: say }: Catalogue,
 ): OutlookJudged {
   const leading = agents[0];
   const agent = leading && leading.probability >= LIKELY ? library.agents.find((a) => a.id === leading.agent) : undefined;
   const said = [
-    { outlook: BY_VIGOUR[vigour.band], because: `vigour ${vigour.band}` },
-    { outlook: BY_SOUNDNESS[soundness.band], because: `soundness: ${soundness.band}` },
-    { outlook: agent?.outlook, because: `the usual course of ${agent?.name.toLowerCase()}` },
+    { outlook: BY_VIGOUR[vigour.band], because: say.vigour(vigour.band) },
+    { outlook: BY_SOUNDNESS[soundness.band], because: say.soundness(soundness.band) },
+    { outlook: agent?.outlook, because: say.agent(agent?.name) },
   ].filter((s): s is { outlook: (typeof OUTLOOKS)[number]; because: string } => s.outlook !== undefined && s.outlook !== NOT_JUDGED);
   const worst = said.sort((a, b) => OUTLOOKS.indexOf(b.outlook) - OUTLOOKS.indexOf(a.outlook))[0];
   const blind = soundness.band === PARTIAL.soundness || soundness.band === NOT_JUDGED;
   const ruled: Pick<OutlookJudged, 'outlook' | 'because'> = worst
-    ? { outlook: worst.outlook, because: blind ? `${worst.because}, as far as it was looked at` : worst.because }
-    : { outlook: NOT_JUDGED, because: 'nothing was judged' };
+    ? { outlook: worst.outlook, because: blind ? say.asFarAsSeen(worst.because) : worst.because }
+    : { outlook: NOT_JUDGED, because: say.nothingJudged };
   const set = overrules.find((o) => o.what === 'outlook');
   const to = OUTLOOKS.find((word) => word === set?.to);
   if (!set || !to || to === ruled.outlook) return { ...ruled, overruled: null };
   const from = (OUTLOOKS as readonly string[]).indexOf(ruled.outlook);
   return {
     outlook: to,
-    because: `set by the observer: ${set.why}`,
+    because: say.set(set.why),
     overruled: { what: 'outlook', from: ruled.outlook, to, why: set.why, milder: from >= 0 && OUTLOOKS.indexOf(to) < from },
   };
 }

@@ -2,6 +2,7 @@ import { genusOf, type Agent, type District, type Frequency, type Library, type 
 import { recordMonths } from '../../time/season';
 import type { LookedAt } from '../looked/looked';
 import { notAside, type SetAside } from '../looked/normal';
+import { wordsIn } from '../../words/catalogue';
 import type { AssessInput } from '../request';
 
 /** Answers a differential gives that are no agent of the library. */
@@ -58,10 +59,11 @@ const background = (sign: Sign) => BACKGROUND[sign.background];
 /** The causes that could be behind signs on a host in a district and month. */
 export function hypotheses(
   library: Library,
-  input: Pick<AssessInput, 'taxon' | 'name' | 'day' | 'latitude'>,
+  input: Pick<AssessInput, 'taxon' | 'name' | 'day' | 'latitude' | 'language'>,
   aside: readonly SetAside[],
   district: District | undefined,
 ): Hypothesis[] {
+  const say = wordsIn(input).causes;
   const months = recordMonths(input.day, input.latitude);
   const agents = library.agents
     .filter((agent) => livesOn(agent, input.name))
@@ -77,7 +79,7 @@ export function hypotheses(
     });
   const unknown: Hypothesis = {
     id: UNKNOWN_CAUSE,
-    name: 'Cause unknown',
+    name: say.unknown,
     agent: null,
     prior: UNKNOWN_PRIOR,
     expects: Float64Array.from(library.signs, background),
@@ -86,7 +88,7 @@ export function hypotheses(
   const normalSigns = new Set(aside.map((a) => a.sign.id));
   const normal: Hypothesis = {
     id: NORMAL,
-    name: 'Normal for this tree',
+    name: say.normal,
     agent: null,
     prior: NORMAL_PRIOR,
     expects: Float64Array.from(library.signs, (sign) => (normalSigns.has(sign.id) ? NORMAL_CHANCE : BESIDE * background(sign))),
@@ -122,6 +124,7 @@ export function weighCauses(
   district: District | undefined,
 ): Weighed[] {
   if (input.signs.length === 0) return [];
+  const say = wordsIn(input).causes;
   const allAside = aside.length === input.signs.length;
   const signs = allAside ? input.signs : notAside(input.signs, aside);
   const seenIds = [...new Set(signs.map((sign) => sign.id))];
@@ -144,12 +147,11 @@ export function weighCauses(
         const another = BESIDE * (1 - NOTICED.look * chance);
         evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits ? chance / usual : another);
         const entry = cause.agent?.signs.find((s) => s.sign === sign.id);
-        if (entry) because.push(fits ? `${sign.label}: ${entry.howOften}.` : `${sign.label}, but of another kind.`);
+        if (entry) because.push(fits ? say.shown(sign.label, entry.howOften) : say.anotherKind(sign.label));
       } else {
         const noticed = absent.has(sign.id) ? LOOKED_FOR : sign.zones.every((zone) => looked.seen.has(zone)) ? NOTICED[sign.found] : 0;
         evidence = Math.log((1 - noticed * chance) / (1 - noticed * usual));
-        if (absent.has(sign.id) && cause.agent?.signs.some((s) => s.sign === sign.id))
-          because.push(`${sign.label} was looked for and is not there.`);
+        if (absent.has(sign.id) && cause.agent?.signs.some((s) => s.sign === sign.id)) because.push(say.notThere(sign.label));
       }
       if (evidence !== 0) byPart.set(sign.group, [...(byPart.get(sign.group) ?? []), evidence]);
     });
@@ -167,12 +169,7 @@ export function weighCauses(
     .map(({ cause, log, because }) => ({
       ...cause,
       probability: (weight(log) + (cause.id === UNKNOWN_CAUSE ? byChance : 0)) / sum,
-      because:
-        cause.id === UNKNOWN_CAUSE
-          ? ['No agent of the library need be behind it.']
-          : cause.id === NORMAL
-            ? aside.map((a) => a.why)
-            : because,
+      because: cause.id === UNKNOWN_CAUSE ? [say.noAgentNeeded] : cause.id === NORMAL ? aside.map((a) => a.why) : because,
     }))
     .sort((a, b) => b.probability - a.probability || a.id.localeCompare(b.id));
 }

@@ -1,6 +1,7 @@
 import type { Library } from '../../knowledge';
 import type { AgentLikelihood, Overruled } from '../../record/judgement';
 import type { Overrule } from '../../record/look';
+import type { Catalogue } from '../../words/catalogue';
 import { UNKNOWN_CAUSE } from './differential';
 
 /** The cause the person holds for right goes first; what the signs say of it is kept. One that no record holds is not taken. */
@@ -8,6 +9,7 @@ export function setCause(
   library: Library,
   agents: readonly AgentLikelihood[],
   overrules: readonly Overrule[],
+  say: Catalogue,
 ): { agents: AgentLikelihood[]; overruled: Overruled | null } {
   const set = overrules.find((o) => o.what === 'cause');
   const of = (id: string | undefined) => library.agents.find((a) => a.id === id);
@@ -15,18 +17,18 @@ export function setCause(
   const leading = agents[0];
   if (!set || (!agent && set.to !== UNKNOWN_CAUSE) || leading?.agent === set.to) return { agents: [...agents], overruled: null };
   const held = agents.find((a) => a.agent === set.to);
-  const name = agent?.name ?? 'Cause unknown';
+  const name = agent?.name ?? say.causes.unknown;
   const chosen: AgentLikelihood = {
     agent: set.to,
     name,
     probability: held?.probability ?? 0,
-    because: [`Held for right by the observer: ${set.why}`, ...(held?.because ?? [])],
+    because: [say.causes.heldByObserver(set.why), ...(held?.because ?? [])],
   };
   // Away from an agent that has to be reported, or from any agent to none, is the milder word.
   const was = of(leading?.agent);
   const milder = was !== undefined && (!agent || (Boolean(was.reportable) && !agent.reportable));
   return {
     agents: [chosen, ...agents.filter((a) => a.agent !== set.to)],
-    overruled: { what: 'cause', from: leading?.name ?? 'no sign seen', to: name, why: set.why, milder },
+    overruled: { what: 'cause', from: leading?.name ?? say.causes.noSign, to: name, why: set.why, milder },
   };
 }

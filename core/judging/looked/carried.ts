@@ -1,12 +1,9 @@
 import { clearedOn, inOrder, kindOf, threadsOf } from '../../history/threads';
-import type { Library, SignRule } from '../../knowledge';
+import { signLabel, type Library, type SignRule } from '../../knowledge';
 import type { Look } from '../../record/look';
 import { countedMeasurements, type Drilling } from '../../record/measurement';
 import type { SignSeen } from '../../record/sign';
-import { listed } from '../../words/listed';
-import { FINDING_WORDS } from '../../words/finding';
-import { signLabel } from '../../words/words';
-import { zoneWords } from '../../words/zones';
+import type { Catalogue } from '../../words/catalogue';
 import type { AssessInput } from '../request';
 import { withSounding } from './sounding';
 
@@ -61,24 +58,21 @@ export function carriedDrillings(input: Pick<AssessInput, 'before' | 'day' | 'me
 }
 
 /** What cannot be said of carried signs: how they stand now. One sentence a part of the tree and a way of finding out. */
-export function carriedWords(library: Pick<Library, 'signs'>, carried: readonly CountedSign[]): string[] {
-  const wayOf = (sign: CountedSign) => FINDING_WORDS[library.signs.find((s) => s.id === sign.id)?.found ?? 'look'];
+export function carriedWords(library: Pick<Library, 'signs'>, carried: readonly CountedSign[], say: Catalogue): string[] {
+  const foundBy = (sign: CountedSign) => library.signs.find((s) => s.id === sign.id)?.found ?? 'look';
+  // Signs met by the same act at the same part are told in one sentence.
+  const way = (sign: CountedSign) => (foundBy(sign) === 'close' ? 'look' : foundBy(sign));
   const groups = new Map<string, CountedSign[]>();
   for (const sign of carried) {
-    const group = `${wayOf(sign).done}/${sign.zone}`;
+    const group = `${way(sign)}/${sign.zone}`;
     groups.set(group, [...(groups.get(group) ?? []), sign]);
   }
   return [...groups.values()].flatMap((there) => {
     const [first] = there;
     if (!first) return [];
-    const { done, met } = wayOf(first);
-    const names = listed([...new Set(there.map((sign) => signLabel(library, sign.id).toLowerCase()))]);
+    const labels = there.map((sign) => signLabel(library, sign.id));
     // The newest sighting of several: the news is no older than that.
-    const last =
-      there
-        .map((sign) => sign.seenOn ?? '')
-        .sort()
-        .at(-1) ?? '';
-    return [`The ${zoneWords(first.zone)} was not ${done} this time; how the ${names} ${met} there on ${last} stands now is not known.`];
+    const days = there.map((sign) => sign.seenOn ?? '').sort();
+    return [say.looked.carried({ zone: first.zone, found: way(first), labels, on: days.at(-1) ?? '' })];
   });
 }

@@ -1,6 +1,7 @@
 import type { SignSeen } from '../../record/sign';
 import { genusOf, type Library, type NormalFinding } from '../../knowledge';
 import { recordMonths } from '../../time/season';
+import { wordsIn } from '../../words/catalogue';
 import { meets } from './field-test';
 import type { AssessInput } from '../request';
 import { explainedByDate } from './season-of-sign';
@@ -32,7 +33,7 @@ export function setAside(library: Library, input: AssessInput): SetAside[] {
   const months = recordMonths(input.day, input.latitude);
   return input.signs.flatMap((seen, index): SetAside[] => {
     if (seen.putBack) return [];
-    if (seen.leftAside) return [{ index, sign: seen, why: `Set aside by the observer: ${seen.leftAside}` }];
+    if (seen.leftAside) return [{ index, sign: seen, why: wordsIn(input).looked.asideByObserver(seen.leftAside) }];
     const onTaxon = input.taxon?.normal.find((finding) => findingHolds(finding, seen, input));
     if (onTaxon) return [{ index, sign: seen, why: onTaxon.why }];
     const dated = explainedByDate(library, seen, input);

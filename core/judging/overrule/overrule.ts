@@ -1,6 +1,7 @@
-import type { Band, Judged, Overruled, Scale, Statement } from '../../record/judgement';
+import type { Band, Judged, Overruled, Scale } from '../../record/judgement';
 import type { Overrule } from '../../record/look';
-import { BANDS, SCALE_WORDS } from '../scales/bands';
+import { wordsIn, type Catalogue, type Speech } from '../../words/catalogue';
+import { BANDS } from '../scales/bands';
 import { judgedAs } from '../scales/statement';
 
 /** Place of a band on its scale, 0 the best; -1 where nothing was judged. "… on what was looked at" stands with the best. */
@@ -15,17 +16,13 @@ export function overruleScale<S extends Scale>(
   scale: S,
   judged: Judged<S>,
   overrules: readonly Overrule[],
+  say: Catalogue,
 ): { judged: Judged<S>; overruled: Overruled | null } {
   const set = overrules.find((o) => o.what === scale);
   const bands: readonly Band<S>[] = BANDS[scale];
   const to = bands.find((band) => band === set?.to);
   if (!set || to === undefined || to === judged.band) return { judged, overruled: null };
-  const statement: Statement = {
-    says: `Set by the observer to ${to}: ${set.why}`,
-    rule: `The rules say ${judged.band}; a person at the tree may overrule them with a reason.`,
-    evidence: set.why,
-    source: 'the observer',
-  };
+  const statement = say.scales.setByObserver({ to, from: judged.band, why: set.why });
   return {
     judged: { ...judgedAs<S>(to, [statement, ...judged.statements]), overruled: { from: judged.band, why: set.why } },
     overruled: { what: scale, from: judged.band, to, why: set.why, milder: placeOf(scale, to) < placeOf(scale, judged.band) },
@@ -36,16 +33,5 @@ export function overruleScale<S extends Scale>(
 export const worseBand = <S extends Scale>(scale: S, ruled: Judged<S>, set: Judged<S>): Judged<S> =>
   placeOf(scale, set.band) >= placeOf(scale, ruled.band) ? set : ruled;
 
-const OTHER_WORDS: Record<Exclude<Overrule['what'], Scale>, string> = {
-  outlook: 'outlook',
-  cause: 'cause',
-  failure: 'likelihood of failure',
-  comeBack: 'date',
-  option: 'first option',
-};
-
 /** What was overruled, in a sentence. */
-export function overruledWords({ what, from, to, why }: Overruled): string {
-  const name = { ...SCALE_WORDS, ...OTHER_WORDS }[what];
-  return `The rules say ${name} ${from}; I say ${to}: ${why.replace(/\.?$/, '.')}`;
-}
+export const overruledWords = (one: Overruled, speech: Speech = {}): string => wordsIn(speech).note.overruled(one);

@@ -17,7 +17,7 @@ import type { LookedAt } from '../looked/looked';
 import { bearingAllSeen } from '../scales/soundness';
 import { meets } from '../looked/field-test';
 import type { AssessInput } from '../request';
-import { OCCUPANCY_WORDS, TARGET_WORDS } from '../../words/words';
+import { wordsIn, type Catalogue } from '../../words/catalogue';
 
 // Field screening by the two matrices of tree risk assessment (ISA Best Management Practices: Tree Risk Assessment; ANSI A300
 // Part 9; both from memory). It is a first sorting from the ground, to be confirmed by a qualified assessor.
@@ -64,9 +64,6 @@ const CONSEQUENCE: Record<Beneath['what'], Record<Part, Consequence>> = {
   nothing: { 'whole tree or stem': 'negligible', 'large branch': 'negligible', 'small branch': 'negligible' },
 };
 
-const METHOD =
-  'Field screening by the two matrices of ISA Best Management Practices: Tree Risk Assessment; to be confirmed by a qualified assessor.';
-
 const isBranch = (sign: SignSeen) => sign.zone === 'branches' || (CROWN_ZONES as readonly string[]).includes(sign.zone);
 
 /** Place on the soundness scale of each part, by the worst sign on it. */
@@ -74,13 +71,17 @@ function partsOf(
   library: Library,
   signs: readonly SignSeen[],
   soundness: Judged<'soundness'>,
+  say: Catalogue,
 ): Map<Part, { rank: number; because: string[] }> {
   const parts = new Map<Part, { rank: number; because: string[] }>();
   for (const seen of signs) {
     const sign = library.signs.find((s) => s.id === seen.id);
     const ranks = (sign?.rules ?? [])
       .filter((rule) => rule.scale === 'soundness' && meets(seen, rule.when))
-      .map((rule) => ({ rank: (SOUNDNESS as readonly string[]).indexOf(rule.atLeast), because: `${sign?.label}: ${rule.because}` }));
+      .map((rule) => ({
+        rank: (SOUNDNESS as readonly string[]).indexOf(rule.atLeast),
+        because: say.screening.ofSign(sign?.label, rule.because),
+      }));
     const worst = ranks.sort((a, b) => b.rank - a.rank)[0];
     if (!worst || worst.rank <= 0) continue;
     const part: Part = !isBranch(seen) ? 'whole tree or stem' : seen.size === 'large' ? 'large branch' : 'small branch';
@@ -109,18 +110,19 @@ const failureAt = (rank: number, part: Part, partial: boolean): Failure =>
  */
 export function screening(
   library: Library,
-  input: Pick<AssessInput, 'beneath' | 'overrules'>,
+  input: Pick<AssessInput, 'beneath' | 'overrules' | 'language'>,
   signs: readonly SignSeen[],
   soundness: Judged<'soundness'>,
   looked: LookedAt,
 ): Screening | null {
   const { beneath } = input;
   if (beneath.length === 0) return null;
+  const say = wordsIn(input);
   const set = input.overrules.find((o) => o.what === 'failure');
   const chosen = FAILURES.find((failure) => failure === set?.to);
   const partial = !bearingAllSeen(looked);
   const targets = beneath.map(({ what, howOften }): ScreenedTarget => {
-    const rated = [...partsOf(library, signs, soundness)].map(([part, { rank, because }]): ScreenedTarget => {
+    const rated = [...partsOf(library, signs, soundness, say)].map(([part, { rank, because }]): ScreenedTarget => {
       // Where not all of the bearing parts were seen, a failure cannot be called improbable.
       const failure = chosen ?? failureAt(rank, part, partial);
       const impact = IMPACT[howOften];
@@ -135,11 +137,7 @@ export function screening(
         likelihood,
         consequence,
         risk: rate(likelihood, consequence),
-        because: [
-          ...because,
-          `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[howOften]}.`,
-          ...(chosen && set ? [`Likelihood of failure set by the observer: ${set.why}`] : []),
-        ],
+        because: [...because, say.screening.beneath({ what, howOften }), ...(chosen && set ? [say.screening.failureSet(set.why)] : [])],
       };
     });
     return rated.sort(
@@ -150,18 +148,15 @@ export function screening(
   return {
     risk: targets[0]?.risk ?? 'low',
     targets,
-    method: METHOD,
-    limits: [
-      ...(partial ? ['Not all of the parts that bear the tree were looked at, so no failure was called improbable.'] : []),
-      'It holds until the next look and for usual weather; it is no promise.',
-    ],
+    method: say.screening.method,
+    limits: [...(partial ? [say.screening.notAllSeen] : []), say.screening.noPromise],
   };
 }
 
 /** What the person set the likelihood of failure to, against the worst that the rules say of any part. */
 export function overruledFailure(
   library: Library,
-  input: Pick<AssessInput, 'beneath' | 'overrules'>,
+  input: Pick<AssessInput, 'beneath' | 'overrules' | 'language'>,
   signs: readonly SignSeen[],
   soundness: Judged<'soundness'>,
   looked: LookedAt,
@@ -169,8 +164,9 @@ export function overruledFailure(
   const set = input.overrules.find((o) => o.what === 'failure');
   const to = FAILURES.find((failure) => failure === set?.to);
   if (!set || !to || input.beneath.length === 0) return null;
+  const say = wordsIn(input);
   const partial = !bearingAllSeen(looked);
-  const ruled = [...partsOf(library, signs, soundness)].map(([part, { rank }]) => FAILURES.indexOf(failureAt(rank, part, partial)));
+  const ruled = [...partsOf(library, signs, soundness, say)].map(([part, { rank }]) => FAILURES.indexOf(failureAt(rank, part, partial)));
   const worst = Math.max(...ruled);
   return { what: 'failure', from: FAILURES[worst] ?? 'possible', to, why: set.why, milder: FAILURES.indexOf(to) < worst };
 }

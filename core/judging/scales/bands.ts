@@ -6,4 +6,3 @@ export const BANDS = { vigour: VIGOUR, soundness: SOUNDNESS, hiddenDecay: HIDDEN
   Scale,
   readonly string[]
 >;
-export const SCALE_WORDS: Record<Scale, string> = { vigour: 'vigour', soundness: 'soundness', hiddenDecay: 'hidden decay' };

@@ -6,5 +6,3 @@ export const judgedAs = <S extends Scale>(band: Band<S>, statements: readonly St
   reasons: statements.map((statement) => statement.says),
   statements: [...statements],
 });
-
-export const PRACTICE = 'common practice, no source';

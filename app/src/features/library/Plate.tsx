@@ -1,8 +1,9 @@
+import { monthWords } from '@dendrix/core/words';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { plateOf, type PlatePart } from '@dendrix/core/figures';
 import type { Taxon } from '@dendrix/core/knowledge';
-import { localMonth, monthsOf, monthWords } from '@dendrix/core/time';
+import { localMonth, monthsOf } from '@dendrix/core/time';
 import { district } from '@/features/shell/library';
 import { Drawing } from '@/ui/drawing';
 import { Small, Strong } from '@/ui/text';

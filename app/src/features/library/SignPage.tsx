@@ -1,9 +1,9 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { capital, zoneWords } from '@dendrix/core/words';
+import { monthWords, capital, zoneWords } from '@dendrix/core/words';
 import { referenceCard } from '@dendrix/core/figures';
 import { slugOf, type Sign } from '@dendrix/core/knowledge';
-import { localMonth, monthWords } from '@dendrix/core/time';
+import { localMonth } from '@dendrix/core/time';
 import { district, library } from '@/features/shell/library';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';

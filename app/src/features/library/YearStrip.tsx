@@ -1,6 +1,7 @@
+import { MONTH_NAMES, monthWords } from '@dendrix/core/words';
 import { Text, View } from 'react-native';
 import type { Taxon } from '@dendrix/core/knowledge';
-import { localMonth, MONTH_NAMES, monthsOf, monthWords } from '@dendrix/core/time';
+import { localMonth, monthsOf } from '@dendrix/core/time';
 import { district } from '@/features/shell/library';
 import { Small, Strong } from '@/ui/text';
 

@@ -1,8 +1,8 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { useSettings } from '@/features/shell/settings';
-import { capital, PROFILE_WORDS } from '@dendrix/core/words';
-import { ROOT_STANDARD_WORDS } from '@dendrix/core/judging';
+import { ROOT_STANDARD_WORDS, capital, PROFILE_WORDS } from '@dendrix/core/words';
+
 import { PROFILES } from '@dendrix/core/record';
 import { ROOT_STANDARDS } from '@dendrix/core/record';
 import { library } from '@/features/shell/library';

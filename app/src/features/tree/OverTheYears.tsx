@@ -29,7 +29,7 @@ export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
       changesOver(
         library,
         standingVisits(visits).map((visit) => visit.look),
-        units,
+        { units },
       ),
     [visits, units],
   );

@@ -1,6 +1,5 @@
 import { View } from 'react-native';
-import { capital, TARGET_WORDS, OCCUPANCY_WORDS } from '@dendrix/core/words';
-import { explainTarget } from '@dendrix/core/judging';
+import { capital, TARGET_WORDS, OCCUPANCY_WORDS, wordsIn } from '@dendrix/core/words';
 import { FAILURES, type Judgement } from '@dendrix/core/record';
 import { OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/record';
 import { Body, Heading, Small, Strong } from '@/ui/text';
@@ -81,7 +80,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
               <Body>
                 {capital(TARGET_WORDS[target.what])}, {OCCUPANCY_WORDS[target.howOften]}: <Strong>{target.risk}</Strong>
               </Body>
-              <Statements statements={[explainTarget(target)]} />
+              <Statements statements={[wordsIn().explain.target(target)]} />
             </View>
           ))}
           {screening.limits.map((limit) => (

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { BANDS, explainComeBack, explainOption, explainOutlook, overruledWords } from '@dendrix/core/judging';
+import { BANDS, overruledWords } from '@dendrix/core/judging';
 import { NOT_JUDGED, OUTLOOKS, type Judgement } from '@dendrix/core/record';
-import { capital, PROFILE_WORDS, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { capital, PROFILE_WORDS, signLabel, signWords, wordsIn, zoneWords } from '@dendrix/core/words';
 import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/core/record';
 import { type TreeBrief } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
@@ -114,7 +114,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
             <Strong>
               {i + 1}. {capital(option.do)}
             </Strong>
-            <Statements statements={[explainOption(option, i + 1, profile)]} />
+            <Statements statements={[wordsIn().explain.option(option, i + 1, profile)]} />
             {option.needs.length > 0 ? <Small>Needs {option.needs.join('; ')}.</Small> : null}
           </View>
         ))}
@@ -130,7 +130,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       <Card className="gap-2">
         <Small>Outlook</Small>
         <Heading>{capital(judgement.outlook)}</Heading>
-        <Statements statements={[explainOutlook(judgement)]} />
+        <Statements statements={[wordsIn().explain.outlook(judgement)]} />
         <Overrule
           what="outlook"
           of="the outlook"
@@ -143,7 +143,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       <Card className="gap-2">
         <Small>Come back</Small>
         <Heading>by {dateWithSeason(judgement.comeBack.by)}</Heading>
-        <Statements statements={[explainComeBack(judgement)]} />
+        <Statements statements={[wordsIn().explain.comeBack(judgement.comeBack)]} />
         <Overrule
           what="comeBack"
           of="the date"

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Text } from 'react-native-svg';
-import { ROOT_STANDARD_WORDS } from '@dendrix/core/judging';
+
 import { type Judgement, type WorksJudged } from '@dendrix/core/record';
-import { WORKS_WORDS } from '@dendrix/core/words';
+import { ROOT_STANDARD_WORDS, WORKS_WORDS } from '@dendrix/core/words';
 import { WORKS, type Works } from '@dendrix/core/record';
 import { parseLength } from '@dendrix/core/units';
 import { treeUnit } from '@dendrix/core/measuring';

@@ -1,4 +1,4 @@
-import { ROOT_STANDARD_WORDS } from '@dendrix/core/judging';
+import { ROOT_STANDARD_WORDS } from '@dendrix/core/words';
 import type { VisitView } from '@dendrix/core/contracts';
 import { buildOf, type Taxon } from '@dendrix/core/knowledge';
 import { crownRatioWords, derivedFrom, slendernessWords, type MeasuredEntry } from '@dendrix/core/measuring';

@@ -1,4 +1,4 @@
-import type { Zone } from '../knowledge';
+import type { Zone } from '../../knowledge';
 
 const WORDS: Record<Zone, string> = {
   'crown-top': 'top of the crown',

@@ -1,4 +1,4 @@
-import type { Sign } from '../knowledge';
+import type { Sign } from '../../knowledge';
 
 /** What somebody did to find a sign, and how it was met, by what it takes. */
 export const FINDING_WORDS: Record<Sign['found'], { done: string; met: string }> = {

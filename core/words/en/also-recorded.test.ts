@@ -1,5 +1,5 @@
-import { emptyLook } from '../record/look';
-import { testLibrary } from '../testing/library';
+import { emptyLook } from '../../record/look';
+import { testLibrary } from '../../testing/library';
 import { alsoRecorded } from './also-recorded';
 
 describe('what a record holds beside names, signs and sizes', () => {

@@ -1,9 +1,9 @@
-import type { simulatedIn } from '../record/measurement';
-import { SIGN_FIELDS, signField, type Library, type SignField } from '../knowledge';
-import type { Beneath, Works } from '../record/look';
-import type { Profile } from '../record/organisation';
-import type { SignSeen } from '../record/sign';
-import { lengthInWords, treeWords, type UnitSystem } from '../units/lengths';
+import type { simulatedIn } from '../../record/measurement';
+import { SIGN_FIELDS, signField, type Line, type SignField } from '../../knowledge';
+import type { Beneath, Overrule, Works } from '../../record/look';
+import type { Profile, RootStandard } from '../../record/organisation';
+import type { SignSeen } from '../../record/sign';
+import { lengthInWords, treeWords, type UnitSystem } from '../../units/lengths';
 
 /** The value of one field of a sign, with its unit. */
 function valueWords(field: SignField, value: string | number, units: UnitSystem): string {
@@ -21,9 +21,6 @@ export function signWords(sign: Partial<SignSeen>, units: UnitSystem = 'metric')
     return value === undefined || value === '' ? [] : [signField(field).say.replace('{}', () => valueWords(field, value, units))];
   }).join(', ');
 }
-
-/** Label of a sign of the library; its id when it is not held. */
-export const signLabel = (library: Pick<Library, 'signs'>, id: string): string => library.signs.find((sign) => sign.id === id)?.label ?? id;
 
 /** What can be beneath a tree, as people say it. */
 export const TARGET_WORDS: Record<Beneath['what'], string> = {
@@ -68,4 +65,34 @@ export const READING_WORDS: Record<ReturnType<typeof simulatedIn>[number], strin
   crownSpread: 'crown spread',
   position: 'place',
   drillings: 'drilling',
+};
+
+/** The scales in the middle of a sentence. */
+export const SCALE_WORDS = { vigour: 'vigour', soundness: 'soundness', hiddenDecay: 'hidden decay' } as const;
+
+/** What a person can overrule, in the middle of a sentence. */
+export const OVERRULED_WORDS: Record<Overrule['what'], string> = {
+  ...SCALE_WORDS,
+  outlook: 'outlook',
+  cause: 'cause',
+  failure: 'likelihood of failure',
+  comeBack: 'date',
+  option: 'first option',
+};
+
+/** Standards of the root zone, as they are offered. */
+export const ROOT_STANDARD_WORDS: Record<RootStandard, string> = {
+  bs5837: 'BS 5837: 12 diameters, at most 15 m',
+  as4970: 'AS 4970: 12 diameters, 2 to 15 m',
+  'feet-per-inch': 'a foot for each inch of diameter',
+};
+
+/** The lines of evidence in the middle of a sentence. */
+export const LINE_WORDS: Record<Line, string> = {
+  form: 'form',
+  bark: 'bark',
+  twig: 'twig',
+  leaf: 'leaf',
+  'flower-fruit': 'flower and fruit',
+  site: 'site',
 };

@@ -1,8 +1,8 @@
-import type { Look } from '../record/look';
-import type { Library, Zone } from '../knowledge';
-import { lengthInWords, treeWords, type UnitSystem } from '../units/lengths';
-import { listed } from './listed';
-import { OCCUPANCY_WORDS, signLabel, TARGET_WORDS, WORKS_WORDS } from './words';
+import type { Look } from '../../record/look';
+import { signLabel, type Library, type Zone } from '../../knowledge';
+import { lengthInWords, treeWords, type UnitSystem } from '../../units/lengths';
+import { listed } from './grammar';
+import { OCCUPANCY_WORDS, TARGET_WORDS, WORKS_WORDS } from './labels';
 import { sideWords, zoneWords } from './zones';
 
 const where = (zone: Zone) => (zone.startsWith('stem-') ? `${sideWords(zone)} side` : zoneWords(zone));

@@ -1,0 +1,89 @@
+import { stemWords, treeWords, type UnitSystem } from '../../units/lengths';
+import { percent } from './grammar';
+
+/** What a reading says, what is worth asking about it, and what is wrong with what was typed. */
+export const measuring = (units: UnitSystem) => {
+  const thick = (m: number) => stemWords(m, units);
+  const tall = (m: number) => treeWords(m, units);
+  return {
+    // What is typed.
+    noLength: 'This is no length. Write a number, with a unit if you like: 84, 84 cm, 33 in.',
+    noAngle: 'This is no angle. Write a number, such as 38; below the level it is negative, such as -4.',
+    topBelowBase: 'The top lies below the base; swap the angles or their signs.',
+    crownAboveTop: 'The lowest live crown is above the top of the tree.',
+    readingHeightRange: (most: number) => `A reading height is above 0 and at most ${tall(most)}.`,
+
+    // Several readings of one thing.
+    meanOf: (readings: number) => `mean of ${readings} readings`,
+    methods: (methods: readonly string[]) => methods.join(' and '),
+    spokes: (n: number) => `${n} spokes`,
+    leftOutOfMean: (readings: readonly number[]) =>
+      `${readings.map(tall).join(', ')} stands far off the others and was left out of the mean.`,
+    readingsDiffer: 'The readings differ by more than their errors explain: was it the same top each time?',
+
+    // Heights.
+    nearLimb: 'The top you see may be a near limb: step back or go round until the true top shows.',
+    tooClose: (distance: number, height: number) =>
+      `Too close: you stand ${tall(distance)} away from a tree of ${tall(height)}. Step back to at least its height.`,
+    leans: (to: 'toward' | 'away') =>
+      `It leans ${to === 'toward' ? 'toward you: unmended, the height would read too large' : 'away from you: unmended, the height would read too small'}. Better go where it leans across your line of sight.`,
+
+    // What a number says.
+    crownRatio: (at: 'failing' | 'weak' | 'short' | 'good', limit: number) =>
+      ({
+        failing: 'A fifth or less is a failing tree.',
+        weak: 'About a third is weak.',
+        short: `Short of ${percent(limit)}.`,
+        good: 'Good.',
+      })[at],
+    slenderness: (at: 'unstable' | 'worth a look') =>
+      at === 'unstable'
+        ? 'Over 100: too thin for its height, unstable even inside a stand.'
+        : 'Over 50: in the open such a stem needs a look.',
+    thinShell: 'Under 0.3: the sound shell is thin; a qualified assessor should look.',
+    equalArea:
+      'root of the summed squares; for more than five stems BS 5837 writes it as the root of the mean square times the number of stems, the same value',
+    roughAge: (factor: number, ofGenus: boolean) =>
+      `Rough: ${factor.toFixed(1)} years an inch${ofGenus ? ', the mean of its genus' : ''}; soil, crowding and drought change it by a third to a half.`,
+    noSoftWood: 'No soft wood on this line; beside the line nothing is known.',
+    fixesLeftOut: (n: number) => `${n} fixes stood far off the others and were left out.`,
+    linesUnread: (n: number) => `${n} lines could not be read.`,
+    fewFixes: 'Few fixes: stand still for a minute.',
+    noGrowth: 'No change that the tape could see.',
+    differentHeights: 'The readings were taken at different heights; the range allows for taper.',
+
+    // Ranges a value has to keep to.
+    ranges: {
+      aboveZero: 'lengths above 0',
+      notNegative: 'lengths of 0 or more',
+      sights: 'angles between -90 and 90 degrees',
+      aboveBase: 'angles above the base',
+      treeHeight: 'the height of the tree',
+      halfDiameter: 'half the diameter',
+      stemDiameter: 'the diameter of the stem',
+      profiles: 'profiles of 5 cm or more',
+      differentDays: 'readings of different days',
+    },
+    values: { topAngle: 'the angle to the top', oneDay: 'one day', profile: (n: number) => `${n} values` },
+    spokesOrAxes: 'give spokes or axes',
+
+    // Worth asking about, never refused.
+    stouterThanKind: (dbh: number, kind: string, most: number) =>
+      `${thick(dbh)} is stouter than ${kind} is commonly met (${thick(most)}). Girth or diameter? Unit right?`,
+    thinnerThanLast: (last: number) => `Last time it was ${thick(last)}: stems do not shrink. Same height, same tree?`,
+    grewTooFast: (last: number, fastest: number) =>
+      `Last time it was ${thick(last)}: more than ${thick(fastest)} a year is very fast. Same tree?`,
+    tallerThanKind: (height: number, kind: string, most: number) =>
+      `${tall(height)} is taller than ${kind} is commonly met (${tall(most)}). Distance and angles right?`,
+    shorterThanLast: (last: number) => `Last time it was ${tall(last)}: has the top gone, or was another tree's top sighted?`,
+    roseTooFast: (last: number, fastest: number) =>
+      `Last time it was ${tall(last)}: more than ${tall(fastest)} a year is very fast. Was the true top sighted then and now?`,
+    tooThin: (height: number, dbh: number, ratio: number) =>
+      `${tall(height)} on ${thick(dbh)} is ${ratio.toFixed(0)} times as tall as thick: few stems stand so. Girth or diameter? Unit right?`,
+    tooStout: (height: number, dbh: number, ratio: number) =>
+      `${tall(height)} on ${thick(dbh)} is only ${ratio.toFixed(0)} times as tall as thick. Was a girth written as a diameter?`,
+    wideForStem: (spread: number, dbh: number) => `A crown ${tall(spread)} wide on a stem of ${thick(dbh)} is very wide. Radius or width?`,
+    wideForHeight: (spread: number, height: number) =>
+      `A crown ${tall(spread)} wide on a tree ${tall(height)} tall is very wide. Radius or width?`,
+  };
+};

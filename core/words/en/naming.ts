@@ -1,0 +1,68 @@
+import type { Line } from '../../knowledge';
+import { capital, listed, percent } from './grammar';
+import { LINE_WORDS } from './labels';
+import { monthWords } from './months';
+
+const lines = (of: readonly Line[]) => listed(of.map((line) => LINE_WORDS[line]));
+
+/** Why a name is confirmed or not, what it rests on, and what will settle it. */
+export const naming = {
+  nothingSeen: 'Nothing has been seen yet.',
+  nothingFits: 'Nothing in the library fits what was seen.',
+  /** The rule of three lines: what speaks for the name, and what still holds it back. */
+  threeLines({
+    name,
+    speaking,
+    against,
+    shared,
+    unsplit,
+    met,
+  }: {
+    name: string;
+    speaking: readonly Line[];
+    against: readonly Line[];
+    /** Lines that suit a look-alike better. */
+    shared: readonly { line: Line; better: string }[];
+    /** Look-alikes not yet beaten. */
+    unsplit: readonly string[];
+    met: boolean;
+  }): string {
+    const says = speaking.length
+      ? `${lines(speaking)} ${speaking.length === 1 ? 'speaks' : 'speak'} for ${name}`
+      : `no line speaks for ${name} yet`;
+    if (met) return `${capital(says)}, none against, and every look-alike is at least ten times less likely.`;
+    const obstacles = [
+      ...(against.length ? [`${lines(against)} against it`] : []),
+      ...shared.map(({ line, better }) => `${LINE_WORDS[line]} suits ${better} better`),
+      ...(unsplit.length ? [`not yet split from ${listed(unsplit)}`] : []),
+      ...(speaking.length < 3 ? [`three lines are asked for, ${speaking.length} ${speaking.length === 1 ? 'is' : 'are'} there`] : []),
+    ];
+    return `${capital(says)}; ${obstacles.join('; ')}.`;
+  },
+  marksAgainst: (marks: readonly string[], name: string) =>
+    `${capital(listed(marks.map((mark) => mark.toLowerCase())))} ${marks.length === 1 ? 'is' : 'are'} against ${name}.`,
+  decisive: ({ mark, state, name, among }: { mark: string; state: string; name: string; among: 'the list' | 'the library' }) =>
+    `${capital(mark.toLowerCase())}: ${state.toLowerCase()}, seen for sure, is shown by no other taxon ${among === 'the list' ? "on the district's list" : 'in the library'}, and nothing is against ${name}.`,
+  nothingDecisive: (name: string) => `No sure mark so far belongs to ${name} alone.`,
+
+  observerDoesNotKnow: 'The observer does not know it.',
+  writtenWithoutMarks: 'Written down by the observer without marks.',
+  writtenWithMarks: 'Written down by the observer; the marks lean to it as well.',
+  writtenAgainstMarks: (lead: string, probability: number) =>
+    `Written down by the observer; the marks lean to ${lead} (${percent(probability)}).`,
+
+  /** A look planned for another season. @param splits names still standing, likeliest first */
+  plannedLook(mark: string, months: readonly number[], splits: readonly string[]): string {
+    const [first, ...others] = splits;
+    const purpose = others.length > 0 ? `tells ${first} from ${others.slice(0, 2).join(' and ')}` : 'makes the name surer';
+    return `${mark}, ${monthWords(months)}: ${purpose}`;
+  },
+  months: monthWords,
+  countOf: (trait: string) => `the count ${trait}`,
+
+  /** What is weak about a record. */
+  markInWordsOnly: (words: string, other: string, trait: string) =>
+    `The mark "${words}" against ${other} stands in words only: the two records do not differ in ${trait}.`,
+  hardlySplit: (other: string, nats: number, limit: number) =>
+    `${other} is hardly split from it (${nats.toFixed(1)} nats; ten to one is ${limit.toFixed(1)}).`,
+};
