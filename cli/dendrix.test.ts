@@ -16,7 +16,6 @@ const file = (name: string, text: string) => {
   return path;
 };
 
-jest.setTimeout(60_000);
 
 describe('the dendrix command', () => {
   it('identifies from a file or standard input', () => {

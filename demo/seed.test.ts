@@ -20,11 +20,10 @@ beforeAll(async () => {
   expect(await needsSeed()).toBe(true);
   world = { sequelize, library: testLibrary, now: () => new Date(`${TODAY}T12:00:00Z`), newId };
   await seedQuillhaven(world, TODAY);
-}, 120_000);
+});
 afterAll(() => dropDatabase(sequelize));
 
 // The whole town is judged anew.
-jest.setTimeout(120_000);
 
 describe('Quillhaven', () => {
   it('replaces what a cut-short start left, and is not planted twice', async () => {

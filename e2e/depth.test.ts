@@ -3,7 +3,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
-import { firstVisit, goIn, signIn, useTown } from './town';
+import { firstVisit, goIn, signIn, useTown, keptOnDevice, until } from './town';
 
 const town = useTown();
 let picture: Buffer;
@@ -47,7 +47,10 @@ describe('a walk-round on a phone without a signal', () => {
     await page.evaluate(async () => void (await navigator.serviceWorker.ready));
     await page.goto(`${town.base}/tree/${tree.id}`);
     await page.getByText('Its rings').waitFor();
-    await page.waitForTimeout(1500);
+    await until(
+      () => keptOnDevice(page),
+      (kept) => kept.includes(`tree/${tree.id}`),
+    );
     await page.reload();
     await page.getByText('Its rings').waitFor();
     await page.context().setOffline(true);
@@ -114,15 +117,12 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('button', { name: 'Send for a second look' }).click();
     await page.getByText('A visit waits to be sent').first().waitFor();
     await page.context().setOffline(false);
-    await page.getByText('A visit waits to be sent').waitFor({ state: 'detached', timeout: 40_000 });
+    await page.getByText('A visit waits to be sent').waitFor({ state: 'detached' });
 
     // Record and picture have arrived; the thumbnail was made on the server.
     await page.waitForFunction(
       async (id) => ((await (await fetch(`/api/v1/trees/${id}`)).json()) as { arrivedPhotos: string[] }).arrivedPhotos.length === 1,
       tree.id,
-      {
-        timeout: 30_000,
-      },
     );
     const kept = await page.evaluate(async (id) => {
       const detail = (await (await fetch(`/api/v1/trees/${id}`)).json()) as {
@@ -259,7 +259,7 @@ describe('measuring by every way, on a phone', () => {
     await page.getByRole('button', { name: 'Simulated receiver' }).click();
     await page.getByText(/fixes within .* of their mean/).waitFor();
     await page.getByText('By a simulated receiver: counts for nothing.').waitFor();
-    await page.getByRole('button', { name: 'Leave it as listed' }).waitFor({ timeout: 20_000 });
+    await page.getByRole('button', { name: 'Leave it as listed' }).waitFor();
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('button', { name: 'A resistance drill was used' }).click();
     await page.getByRole('button', { name: 'Simulated drill' }).click();
@@ -305,8 +305,7 @@ describe('judging at a desk', () => {
     const options = async () => (await page.getByText(/^\d\. [A-Z]/).allInnerTexts()).join(' ');
     const amenity = await options();
     await page.getByRole('radio', { name: 'Habitat first' }).click();
-    await page.waitForTimeout(200);
-    expect(await options()).not.toBe(amenity);
+    await until(options, (now) => now !== amenity);
     await page.getByRole('button', { name: 'I see the date otherwise' }).click();
     await page.getByRole('textbox', { name: 'Come back by' }).fill('tomorrow');
     await page.getByRole('textbox', { name: 'Why, for the date' }).fill('Works begin then.');

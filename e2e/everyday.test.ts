@@ -1,7 +1,7 @@
 /// <reference lib="dom" />
 /// <reference lib="dom.iterable" />
 import type { Page } from 'playwright-core';
-import { answer, firstVisit, goIn, signIn, useTown } from './town';
+import { answer, firstVisit, goIn, signIn, useTown, keptOnDevice, until } from './town';
 
 const town = useTown();
 
@@ -13,8 +13,12 @@ describe('without a signal', () => {
     const page = await town.phone({ offline: true });
     await signIn(page, town, 'Luk');
     await onDevice(page);
-    // The round is fetched ahead.
-    await page.waitForTimeout(2500);
+    // The round is fetched ahead: every tree of it is kept.
+    const stops = await page.getByRole('button', { name: /^Start a visit to/ }).count();
+    await until(
+      () => keptOnDevice(page),
+      (kept) => kept.filter((key) => key.startsWith('tree/')).length >= stops,
+    );
     await page.reload();
     await page.getByRole('heading', { name: 'Today' }).waitFor();
     await page.context().setOffline(true);
@@ -43,7 +47,7 @@ describe('without a signal', () => {
     await page.getByText('A visit waits to be sent').first().waitFor();
 
     await page.context().setOffline(false);
-    await page.getByText('A visit waits to be sent').waitFor({ state: 'detached', timeout: 40_000 });
+    await page.getByText('A visit waits to be sent').waitFor({ state: 'detached' });
     await page.goto(`${town.base}/more`);
     await page.getByText('Nothing waits on this device.').waitFor();
     const session = await page.evaluate(async (wanted) => {
@@ -90,22 +94,22 @@ describe('the map', () => {
     const page = await town.phone();
     await signIn(page, town, 'Jory');
     await page.getByRole('link', { name: 'Map' }).click();
-    await page.getByTestId('map-ready').waitFor({ timeout: 60_000 });
+    await page.getByTestId('map-ready').waitFor();
     // Something is drawn: the canvas holds more than a few colours.
-    await page.waitForTimeout(1500);
-    const colours = await page.evaluate(() => {
-      const canvas = document.querySelector('canvas') as HTMLCanvasElement;
-      const copy = document.createElement('canvas');
-      copy.width = 200;
-      copy.height = 200;
-      const c = copy.getContext('2d') as CanvasRenderingContext2D;
-      c.drawImage(canvas, 0, 0, 200, 200);
-      const { data } = c.getImageData(0, 0, 200, 200);
-      const seen = new Set<number>();
-      for (let i = 0; i < data.length; i += 4) seen.add(((data[i] ?? 0) << 16) | ((data[i + 1] ?? 0) << 8) | (data[i + 2] ?? 0));
-      return seen.size;
-    });
-    expect(colours).toBeGreaterThan(50);
+    const colours = () =>
+      page.evaluate(() => {
+        const canvas = document.querySelector('canvas') as HTMLCanvasElement;
+        const copy = document.createElement('canvas');
+        copy.width = 200;
+        copy.height = 200;
+        const c = copy.getContext('2d') as CanvasRenderingContext2D;
+        c.drawImage(canvas, 0, 0, 200, 200);
+        const { data } = c.getImageData(0, 0, 200, 200);
+        const seen = new Set<number>();
+        for (let i = 0; i < data.length; i += 4) seen.add(((data[i] ?? 0) << 16) | ((data[i + 1] ?? 0) << 8) | (data[i + 2] ?? 0));
+        return seen.size;
+      });
+    await until(colours, (found) => found > 50);
     await page.getByRole('button', { name: 'Add a tree' }).click();
     await page.getByRole('application').click({ position: { x: 60, y: 260 } });
     await page.getByText(/^At 45\.6/).waitFor();
@@ -114,7 +118,7 @@ describe('the map', () => {
     await page.getByRole('button', { name: 'Add it' }).click();
     await page.getByText('Q 9001').waitFor();
     await page.getByRole('button', { name: 'The tree' }).click();
-    await page.getByText('Nobody has visited it yet.').waitFor({ timeout: 30_000 });
+    await page.getByText('Nobody has visited it yet.').waitFor();
   });
 });
 
@@ -125,7 +129,7 @@ describe('a viewer', () => {
     await page.keyboard.press('r');
     await page.getByText('You are signed in as viewer').waitFor();
     await page.keyboard.press('m');
-    await page.getByTestId('map-ready').waitFor({ timeout: 60_000 });
+    await page.getByTestId('map-ready').waitFor();
     expect(await page.getByRole('button', { name: 'Add a tree' }).count()).toBe(0);
   });
 });
@@ -147,7 +151,8 @@ describe('every control', () => {
     const page = await town.phone();
     await signIn(page, town, 'Jory');
     await go(page);
-    await page.waitForTimeout(600);
+    // Nothing that fades in is measured halfway.
+    await page.evaluate(() => Promise.all(document.getAnimations().map((animation) => animation.finished.catch(() => null))));
     const small = await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>('[role=button],[role=link],[role=radio],[role=tab],[role=checkbox],button,a,input,select')]
         .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().width > 0)

@@ -1,6 +1,6 @@
 // Naming in winter and in summer, on a phone; looking up and telling apart, on a phone and on a wide screen.
 import type { Page } from 'playwright-core';
-import { answer, goIn, signIn, TODAY, useTown } from './town';
+import { answer, goIn, signIn, TODAY, useTown, until } from './town';
 
 const town = useTown();
 
@@ -89,8 +89,7 @@ describe('a summer naming on a phone', () => {
     await page.getByRole('radio', { name: 'A guess' }).waitFor();
     const sure = await percent();
     await page.getByRole('radio', { name: 'A guess' }).click();
-    await page.waitForTimeout(300);
-    expect(await percent()).toBeLessThan(sure);
+    await until(percent, (now) => now < sure);
     await page.getByRole('radio', { name: /Sure$/ }).click();
 
     await page.getByRole('button', { name: /^Leading name Tilia tomentosa/ }).click();

@@ -8,7 +8,6 @@ import type { Sequelize } from 'sequelize';
 import { dropDatabase, freshDatabase, urlOf } from '../server/testing/service';
 import { freePort } from './free-port';
 
-jest.setTimeout(180_000);
 const root = join(__dirname, '..');
 
 let sequelize: Sequelize;

@@ -92,7 +92,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.keyboard.press('/');
     await page.getByRole('textbox', { name: 'Tag, street or name' }).fill(tag);
     await page.goto(page.url().replace(/\/visit.*/, '/map'));
-    await page.getByTestId('map-ready').waitFor({ timeout: 60_000 });
+    await page.getByTestId('map-ready').waitFor();
     await page.goto(`${town.base}/exchange`);
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /^CSV/ }).click()]);
     const csv = readFileSync(await download.path(), 'utf8');

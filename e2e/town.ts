@@ -61,7 +61,7 @@ export async function startTown(): Promise<Town> {
     const page = await context.newPage();
     // The clock starts there and runs on.
     await page.clock.install({ time: new Date(`${TODAY}T11:00:00Z`) });
-    page.setDefaultTimeout(45_000);
+    page.setDefaultTimeout(120_000);
     return page;
   };
   return {
@@ -91,11 +91,41 @@ export async function signIn(page: Page, town: Town, name: string): Promise<void
 export function useTown(): Town {
   // Named at the top of a file, filled in before its first test.
   const town = {} as Town;
-  beforeAll(async () => void Object.assign(town, await startTown()), 300_000);
+  beforeAll(async () => void Object.assign(town, await startTown()));
   afterAll(() => town.stop?.());
-  jest.setTimeout(300_000);
   return town;
 }
+
+/** Asks again until something holds, as long as a page is waited for. @throws with what was asked last */
+export async function until<T>(what: () => Promise<T>, holds: (value: T) => boolean): Promise<T> {
+  const end = Date.now() + 120_000;
+  for (;;) {
+    const value = await what();
+    if (holds(value)) return value;
+    if (Date.now() > end) throw new Error(`still ${JSON.stringify(value)}`);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+}
+
+/** Keys of the answers that the device has kept, each joined by a slash: "tree/…". */
+export const keptOnDevice = (page: Page): Promise<string[]> =>
+  page.evaluate(
+    () =>
+      new Promise<string[]>((resolve) => {
+        const asked = indexedDB.open('dendrix');
+        asked.onerror = () => resolve([]);
+        asked.onsuccess = () => {
+          const db = asked.result;
+          if (!db.objectStoreNames.contains('cache')) return resolve([]);
+          const got = db.transaction('cache').objectStore('cache').get('queries');
+          got.onsuccess = () => {
+            db.close();
+            const kept = JSON.parse((got.result as string | undefined) ?? '{}') as { clientState?: { queries: { queryKey: string[] }[] } };
+            resolve((kept.clientState?.queries ?? []).map(({ queryKey }) => queryKey.join('/')));
+          };
+        };
+      }),
+  );
 
 /** Starts a visit to the first tree that is due, safety ticked. */
 export async function firstVisit(page: Page): Promise<void> {

@@ -8,9 +8,8 @@ import { aTree, aVisit, PASSWORD, startService, TODAY, type Service } from './te
 let service: Service;
 beforeAll(async () => {
   service = await startService();
-}, 60_000);
+});
 afterAll(() => service.stop());
-jest.setTimeout(60_000);
 
 async function newTree(tag: string, more: object = {}) {
   const crew = await service.as('crew');

@@ -12,9 +12,8 @@ let reviewer: Client;
 beforeAll(async () => {
   service = await startService();
   [crew, reviewer] = await Promise.all([service.as('crew'), service.as('reviewer')]);
-}, 60_000);
+});
 afterAll(() => service.stop());
-jest.setTimeout(180_000);
 
 let count = 0;
 async function newTree(): Promise<string> {

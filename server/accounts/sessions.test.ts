@@ -6,7 +6,7 @@ let service: Service;
 const clock = { now: Date.now() };
 beforeAll(async () => {
   service = await startService({ clock: () => new Date(clock.now) });
-}, 60_000);
+});
 afterAll(() => service.stop());
 afterEach(() => {
   clock.now = Date.now();

@@ -25,9 +25,8 @@ beforeAll(async () => {
   await reviewer.put(`/reviews/${newId()}`, { visitId, verdict: 'overturn', secondLook: null, taxon: 'Acer', reason: 'Opposite buds.' });
   const coordinator = await service.as('coordinator');
   await coordinator.put('/organisation', { profile: 'habitat' });
-}, 60_000);
+});
 afterAll(() => service.stop());
-jest.setTimeout(60_000);
 
 const sql = (text: string, replacements: unknown[] = []) => service.sequelize.query(text, { replacements });
 const found = async () => (await verify(service.world, keptHeads(file))).findings;

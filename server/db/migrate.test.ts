@@ -9,7 +9,6 @@ beforeEach(async () => {
   sequelize = await freshDatabase();
 });
 afterEach(() => dropDatabase(sequelize));
-jest.setTimeout(60_000);
 
 const tables = async () =>
   (

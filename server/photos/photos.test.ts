@@ -8,9 +8,8 @@ import { aTree, aVisit, startService, TODAY, type Client, type Service } from '.
 let service: Service;
 beforeAll(async () => {
   service = await startService();
-}, 60_000);
+});
 afterAll(() => service.stop());
-jest.setTimeout(60_000);
 
 const picture = (width: number, height: number, format: 'jpeg' | 'png' | 'webp' = 'jpeg') =>
   sharp({ create: { width, height, channels: 3, background: '#84704f' } })

@@ -6,9 +6,8 @@ import { aTree, aVisit, startService, TODAY, type Service } from '../testing/ser
 let service: Service;
 beforeAll(async () => {
   service = await startService();
-}, 60_000);
+});
 afterAll(() => service.stop());
-jest.setTimeout(60_000);
 
 interface PdfPage {
   /** points */

@@ -13,7 +13,6 @@ const seeded = (seed: number): Random => {
   const generator = xoroshiro128plus(seed);
   return () => uniformFloat64(generator);
 };
-jest.setTimeout(60_000);
 
 describe('scores', () => {
   // Worked example of the two-class score (Brier 1950): rain stated at 0.7 and it rained, 0.3 and it stayed dry, 1 and it rained.
