@@ -2,6 +2,7 @@ import { v7 as newId } from 'uuid';
 import { QueryTypes } from 'sequelize';
 import { AuditEntry } from './db/models';
 import { verify } from './audit/verify';
+import { reviewQueue } from './reviews/service';
 import { rebuildAll } from './trees/settle';
 import { aTree, aVisit, PASSWORD, startService, TODAY, type Service } from './testing/service';
 
@@ -235,6 +236,25 @@ describe('reviews', () => {
     expect(body.determinations.map((d: { taxon: string }) => d.taxon)).toEqual(['Acer pseudoplatanus', 'Platanus × acerifolia']);
     expect((await reviewer.get('/exports/trees.csv')).text).toMatch(/R-1,.*Acer pseudoplatanus,species,overturned/);
     expect((await reviewer.get('/review-queue')).body.items.some((i: { visit: { id: string } }) => i.visit.id === visitId)).toBe(false);
+  });
+  it('weighs every visit that waits: the heaviest comes first however few are sent, and all are counted', async () => {
+    const reviewer = await service.as('reviewer');
+    const old = await newTree('R-old');
+    await old.crew.put(`/visits/${newId()}`, {
+      ...aVisit(old.id),
+      look: { ...aVisit(old.id).look, signs: [{ id: 'union-crack', zone: 'unions', key: 'a' }] },
+    });
+    for (const tag of ['R-new-1', 'R-new-2']) {
+      const later = await newTree(tag);
+      await later.crew.put(`/visits/${newId()}`, aVisit(later.id));
+    }
+    const all = (await reviewer.get('/review-queue')).body;
+    expect(all.total).toBe(all.items.length);
+    const { id: account } = (await reviewer.get('/session')).body;
+    const one = await reviewQueue(service.world, account, 1);
+    expect(one.total).toBe(all.total);
+    expect(one.items.map((item) => item.weight)).toEqual([Math.max(...all.items.map((item: { weight: number }) => item.weight))]);
+    expect(one.items[0]?.tree.tag).toBe('R-old');
   });
   it('a question comes back as work', async () => {
     const { crew, id } = await newTree('R-2');

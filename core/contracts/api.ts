@@ -151,6 +151,10 @@ export const queueItem = z.object({
 });
 export type QueueItem = z.infer<typeof queueItem>;
 
+/** The queue of review: the visits that matter most, and how many wait in all. */
+export const queueAnswer = z.object({ items: z.array(queueItem), total: z.number().int().nonnegative() });
+export type QueueAnswer = z.infer<typeof queueAnswer>;
+
 export const importView = z.object({
   id,
   state: z.enum(['running', 'done', 'failed', 'stopped']),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { id, reviewSubmission } from '@dendrix/core/record';
-import { queueItem } from '@dendrix/core/contracts';
+import { queueAnswer } from '@dendrix/core/contracts';
 import { route, type Route } from '../http/route';
 import { reviewQueue, submitReview } from './service';
 import type { World } from '../world';
@@ -12,8 +12,8 @@ export const reviewRoutes = (world: World): Route[] => [
     path: '/review-queue',
     summary: 'Visits that wait for a second pair of eyes, what matters most first',
     role: 'reviewer',
-    answer: z.object({ items: z.array(queueItem) }),
-    handle: async ({ user }) => ({ items: await reviewQueue(world, user.id) }),
+    answer: queueAnswer,
+    handle: ({ user }) => reviewQueue(world, user.id),
   }),
   route({
     method: 'put',

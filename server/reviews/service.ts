@@ -1,9 +1,9 @@
-import { Op, type Transaction } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import { districtAt } from '@dendrix/core/geo';
 import { levelOfName } from '@dendrix/core/naming';
 import { taxonOf, type ReviewSubmission } from '@dendrix/core/record';
 import { reviewWeight } from '@dendrix/core/review';
-import type { Account, QueueItem } from '@dendrix/core/contracts';
+import type { Account, QueueAnswer, QueueItem } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
 import { Determination, Review, Tree, Visit } from '../db/models';
 import { inTransaction } from '../db/transaction';
@@ -13,52 +13,62 @@ import { lockTree, settleTree } from '../trees/settle';
 import { briefOf, sentOf, visitViewOf } from '../trees/view';
 import { CLOCK_SLACK_MS, type World } from '../world';
 
-/** Visits read for the queue at a time. */
-const MOST = 1000;
+/** Visits that are sent with the queue; the rest is only counted. */
+const SENT = 100;
+/** Visits weighed at a time, so that a long queue never stands in memory whole. */
+const BATCH = 200;
 
-/** Visits nobody has reviewed, newest per tree, the ones that matter most first. */
-export async function reviewQueue(world: World, forUser: string): Promise<QueueItem[]> {
-  const reviewed = (await Review.findAll({ attributes: ['visitId'] })).map((r) => r.visitId);
-  const amended = (await Visit.findAll({ where: { amends: { [Op.ne]: null } }, attributes: ['amends'] })).flatMap((v) => v.amends ?? []);
+/** The visit of each tree that stands as its last, where nobody has reviewed it and somebody else made it. */
+async function waiting(forUser: string): Promise<string[]> {
+  const reviewed = new Set((await Review.findAll({ attributes: ['visitId'] })).map((review) => review.visitId));
   const visits = await Visit.findAll({
-    where: { id: { [Op.notIn]: [...reviewed, ...amended] }, userId: { [Op.ne]: forUser } },
+    attributes: ['id', 'treeId', 'userId', 'amends'],
     order: [
       ['day', 'DESC'],
       ['finishedAt', 'DESC'],
     ],
-    limit: MOST,
   });
-  const newest = new Map<string, Visit>();
-  for (const visit of visits) if (!newest.has(visit.treeId)) newest.set(visit.treeId, visit);
-  const treeIds = [...newest.keys()];
-  const [trees, names, lastVisits, determinations] = await Promise.all([
+  const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
+  const last = new Map<string, Visit>();
+  for (const visit of visits) if (!amended.has(visit.id) && !last.has(visit.treeId)) last.set(visit.treeId, visit);
+  return [...last.values()].filter((visit) => !reviewed.has(visit.id) && visit.userId !== forUser).map((visit) => visit.id);
+}
+
+/** Weighs some of the visits that wait. */
+async function weighed(world: World, ids: readonly string[], names: Awaited<ReturnType<typeof people>>): Promise<QueueItem[]> {
+  const visits = await Visit.findAll({ where: { id: [...ids] } });
+  const treeIds = visits.map((visit) => visit.treeId);
+  const [trees, determinations] = await Promise.all([
     Tree.findAll({ where: { id: treeIds } }),
-    people(),
-    Visit.findAll({
-      where: { treeId: treeIds, id: { [Op.notIn]: amended } },
-      attributes: ['id', 'treeId', 'day', 'finishedAt'],
-      order: [
-        ['day', 'DESC'],
-        ['finishedAt', 'DESC'],
-      ],
-    }),
     Determination.findAll({ where: { treeId: treeIds }, order: [['at', 'DESC']] }),
   ]);
-  return trees
-    .flatMap((tree): QueueItem[] => {
-      const visit = newest.get(tree.id);
-      // A later visit that was reviewed has settled this one.
-      if (!visit || lastVisits.find((v) => v.treeId === tree.id)?.id !== visit.id) return [];
-      const view = visitViewOf(visit, names);
-      const brief = briefOf(tree);
-      const earlier = determinations
-        .filter((d) => d.treeId === tree.id && d.visitId !== visit.id && d.at < visit.finishedAt)
-        .map((d) => d.taxon);
-      return [
-        { visit: view, tree: brief, ...reviewWeight(world.library, view, brief, earlier, districtAt(world.library.districts, brief)) },
-      ];
-    })
-    .sort((a, b) => b.weight - a.weight || b.visit.finishedAt.localeCompare(a.visit.finishedAt));
+  const treeOf = new Map(trees.map((tree) => [tree.id, tree]));
+  return visits.flatMap((visit): QueueItem[] => {
+    const tree = treeOf.get(visit.treeId);
+    if (!tree) return [];
+    const view = visitViewOf(visit, names);
+    const brief = briefOf(tree);
+    const earlier = determinations
+      .filter((d) => d.treeId === tree.id && d.visitId !== visit.id && d.at < visit.finishedAt)
+      .map((d) => d.taxon);
+    return [{ visit: view, tree: brief, ...reviewWeight(world.library, view, brief, earlier, districtAt(world.library.districts, brief)) }];
+  });
+}
+
+/**
+ * Visits nobody has reviewed, one a tree, what matters most first. Every one that waits is weighed, however long the queue: an old
+ * danger stands before a new routine.
+ * @param most so many are given, the heaviest; `total` counts all
+ */
+export async function reviewQueue(world: World, forUser: string, most = SENT): Promise<QueueAnswer> {
+  const [ids, names] = await Promise.all([waiting(forUser), people()]);
+  let items: QueueItem[] = [];
+  for (let start = 0; start < ids.length; start += BATCH) {
+    items.push(...(await weighed(world, ids.slice(start, start + BATCH), names)));
+    items.sort((a, b) => b.weight - a.weight || b.visit.finishedAt.localeCompare(a.visit.finishedAt));
+    items = items.slice(0, most);
+  }
+  return { items, total: ids.length };
 }
 
 const isSame = (review: Review, given: ReviewSubmission) =>

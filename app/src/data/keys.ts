@@ -2,13 +2,13 @@ import { queryOptions } from '@tanstack/react-query';
 import {
   importView,
   page,
-  queueItem,
+  queueAnswer,
   treeBrief,
   treeDetail,
   account as accountSchema,
   type Account,
   type ImportView,
-  type QueueItem,
+  type QueueAnswer,
   type TreeBrief,
   type TreeDetail,
 } from '@dendrix/core/contracts';
@@ -22,7 +22,6 @@ import { ApiProblem, get } from './api';
 const PAGE = 2000;
 const MINUTE = 60_000;
 const trees = page(treeBrief);
-const queue = z.object({ items: z.array(queueItem) });
 
 /** Every tree of the district in brief; kept on the device, so lists and the map work without a signal. */
 export const allTrees = queryOptions({
@@ -46,10 +45,10 @@ export const allTrees = queryOptions({
 export const oneTree = (id: string) =>
   queryOptions({ queryKey: ['tree', id], queryFn: (): Promise<TreeDetail> => get(`/trees/${id}`, treeDetail) });
 
-/** Visits that wait for a second pair of eyes. */
+/** Visits that wait for a second pair of eyes: those that matter most, and how many in all. */
 export const reviewQueue = queryOptions({
   queryKey: ['review-queue'],
-  queryFn: async (): Promise<QueueItem[]> => (await get('/review-queue', queue)).items,
+  queryFn: (): Promise<QueueAnswer> => get('/review-queue', queueAnswer),
 });
 
 /** Who is signed in; null where nobody is. */

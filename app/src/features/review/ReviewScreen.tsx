@@ -1,12 +1,12 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useCallback } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { useCallback, type ReactNode } from 'react';
+import { FlatList, Pressable, ScrollView, View } from 'react-native';
 import type { QueueItem } from '@dendrix/core/contracts';
 import { useKey } from '@/features/shell/Shortcuts';
 import { dayWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
-import { Body, Small, Strong } from '@/ui/text';
+import { Body, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Page, TreeTag, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
@@ -24,7 +24,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   // What was just settled travels in the address, since the queue is another page than the visit.
   const { settled } = useLocalSearchParams<{ settled?: string }>();
   const sent = new Set(parcels.flatMap((p) => (p.kind === 'review' ? [p.body.visitId] : [])));
-  const items = (queue.data ?? []).filter((item) => !sent.has(item.visit.id));
+  const items = (queue.data?.items ?? []).filter((item) => !sent.has(item.visit.id));
   const item = items.find((i) => i.visit.id === visitId) ?? (wide && !visitId ? items[0] : undefined);
   const next = useCallback(() => {
     const at = items.findIndex((i) => i.visit.id === item?.visit.id);
@@ -51,27 +51,33 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   const done = (words: string) => {
     router.replace(`/review?settled=${encodeURIComponent(words)}`);
   };
-  const list = (
-    <View className="gap-1">
-      {settled ? (
-        <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
-          <Body>{settled}</Body>
+  const list = (head: ReactNode, className: string) => (
+    <FlatList
+      className={className}
+      contentContainerClassName="gap-1 w-full max-w-[760px] self-center p-4 pb-10"
+      data={items}
+      keyExtractor={(one) => one.visit.id}
+      renderItem={({ item: one }) => <Row item={one} on={one.visit.id === item?.visit.id} />}
+      initialNumToRender={12}
+      windowSize={5}
+      ListHeaderComponent={
+        <View className="gap-3 pb-2">
+          {head}
+          <Small>{waitWords(items.length, queue.data.total - sent.size)}</Small>
+          {settled ? (
+            <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
+              <Body>{settled}</Body>
+            </View>
+          ) : null}
         </View>
-      ) : null}
-      {items.map((i) => (
-        <Row key={i.visit.id} item={i} on={i.visit.id === item?.visit.id} />
-      ))}
-      {items.length === 0 ? <Body>Nothing waits for a second look.</Body> : null}
-    </View>
+      }
+      ListEmptyComponent={<Body>Nothing waits for a second look.</Body>}
+    />
   );
   if (wide) {
     return (
       <View className="min-h-0 flex-1 flex-row">
-        <ScrollView className="w-[360px] flex-grow-0 border-r border-rule" contentContainerClassName="gap-3 p-4">
-          <Strong className="font-head text-[24px] leading-[28px]">Review</Strong>
-          <Small>{items.length} wait, what matters most first.</Small>
-          {list}
-        </ScrollView>
+        {list(<Strong className="font-head text-[24px] leading-[28px]">Review</Strong>, 'w-[360px] flex-grow-0 border-r border-rule')}
         <ScrollView className="flex-1" contentContainerClassName="w-full max-w-[860px] gap-4 p-5 pb-10">
           {item ? <ReviewItem key={item.visit.id} item={item} onDone={done} /> : null}
         </ScrollView>
@@ -88,13 +94,12 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       </ScrollView>
     );
   }
-  return (
-    <Page title="Review">
-      <Small>{items.length} wait, what matters most first.</Small>
-      {list}
-    </Page>
-  );
+  return list(<Title>Review</Title>, 'flex-1 bg-paper');
 }
+
+/** How many wait; where more do than were sent, that those shown are the ones that matter most. */
+export const waitWords = (shown: number, total: number): string =>
+  total > shown ? `${total} wait; these ${shown} matter most.` : `${shown} wait, what matters most first.`;
 
 function Row({ item, on }: { item: QueueItem; on: boolean }) {
   const router = useRouter();
