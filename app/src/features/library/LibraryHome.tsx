@@ -2,8 +2,10 @@ import { useRouter } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { FlatList, Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
+import type { NameFinder } from '@dendrix/core/naming';
 import { buildOf, slugOf, type Agent, type Sign, type Taxon } from '@dendrix/core/knowledge';
-import { library, matchedWords, names, taxonNamed } from '@/features/shell/library';
+import { useDistrict } from '@/features/shell/useDistrict';
+import { library, matchedWords, namesIn, taxonNamed } from '@/features/shell/library';
 import { Body, Latin, Small, Strong, Title } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
@@ -24,7 +26,7 @@ const taxonRow = (taxon: Taxon, note?: string): Row => ({ kind: 'taxon', taxon, 
 const holds = (text: string, typed: string) => text.toLowerCase().includes(typed.toLowerCase());
 
 /** Rows of a shelf for what was typed. */
-function rowsOf(shelf: Shelf, build: BuildChoice, typed: string): Row[] {
+function rowsOf(shelf: Shelf, build: BuildChoice, typed: string, names: NameFinder): Row[] {
   const text = typed.trim();
   if (shelf === 'signs') {
     return library.signs
@@ -53,7 +55,8 @@ export function LibraryHome() {
   const [shelf, setShelf] = useState<Shelf>('taxa');
   const [build, setBuild] = useState<BuildChoice>('all');
   const [typed, setTyped] = useState('');
-  const rows = useMemo(() => rowsOf(shelf, build, typed), [shelf, build, typed]);
+  const names = namesIn(useDistrict());
+  const rows = useMemo(() => rowsOf(shelf, build, typed, names), [shelf, build, typed, names]);
   const columns = wide ? 3 : 1;
   const open = useCallback(
     (row: Row) => {

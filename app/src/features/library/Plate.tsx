@@ -4,7 +4,6 @@ import { View } from 'react-native';
 import { plateOf, type PlatePart } from '@dendrix/core/figures';
 import type { Taxon } from '@dendrix/core/knowledge';
 import { localMonth, monthsOf } from '@dendrix/core/time';
-import { district } from '@/features/shell/library';
 import { Drawing } from '@/ui/drawing';
 import { Small, Strong } from '@/ui/text';
 
@@ -21,8 +20,8 @@ const PART_WORDS: Record<PlatePart['part'], string> = {
 
 const SHOOTS = new Set(['needle', 'scale']);
 
-function caption(taxon: Taxon, part: PlatePart): string {
-  const months = (window: Taxon['months']['flower']) => monthWords(monthsOf(window).map((m) => localMonth(m, district.latitude)));
+function caption(taxon: Taxon, part: PlatePart, latitude: number): string {
+  const months = (window: Taxon['months']['flower']) => monthWords(monthsOf(window).map((m) => localMonth(m, latitude)));
   const size = (id: string, unit: string) => {
     const record = taxon.traits[id];
     return record?.kind === 'range' ? `${record.from} to ${record.to} ${unit}` : '';
@@ -41,8 +40,8 @@ function caption(taxon: Taxon, part: PlatePart): string {
   }
 }
 
-/** The drawings of a taxon, put together from its own record, each with its size. */
-export function Plate({ taxon, width }: { taxon: Taxon; width: number }) {
+/** The drawings of a taxon, put together from its own record, each with its size, and its months at a latitude. */
+export function Plate({ taxon, width, latitude }: { taxon: Taxon; width: number; latitude: number }) {
   const parts = useMemo(() => plateOf(taxon), [taxon]);
   const needles = taxon.traits['leaf-type'];
   const shoot = needles?.kind === 'states' && Object.keys(needles.mature).some((state) => SHOOTS.has(state));
@@ -51,7 +50,7 @@ export function Plate({ taxon, width }: { taxon: Taxon; width: number }) {
       {parts.map((part) => {
         const words = part.part === 'leaf' && shoot ? 'Shoot' : PART_WORDS[part.part];
         const swatch = part.part === 'bark-young' || part.part === 'bark-old';
-        const said = [words, caption(taxon, part), part.bar ? `bar ${part.bar}` : ''].filter(Boolean);
+        const said = [words, caption(taxon, part, latitude), part.bar ? `bar ${part.bar}` : ''].filter(Boolean);
         return (
           <View key={part.part} style={{ width }} className="justify-end gap-1">
             <Drawing

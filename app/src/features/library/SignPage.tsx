@@ -4,7 +4,8 @@ import { monthWords, capital, zoneWords } from '@dendrix/core/words';
 import { referenceCard } from '@dendrix/core/figures';
 import { slugOf, type Sign } from '@dendrix/core/knowledge';
 import { localMonth } from '@dendrix/core/time';
-import { district, library } from '@/features/shell/library';
+import { useDistrict } from '@/features/shell/useDistrict';
+import { library } from '@/features/shell/library';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Page, Remark } from '@/ui/surface';
@@ -140,6 +141,7 @@ export function SignPage({ id }: { id: string }) {
 /** A disease, pest or injury: on what, shown how, told apart how, its course, what is done. */
 export function AgentPage({ id }: { id: string }) {
   const router = useRouter();
+  const district = useDistrict();
   const agent = library.agents.find((a) => a.id === id);
   if (!agent) return <Missing what="agent" />;
   const here = district.agents[agent.id];

@@ -3,7 +3,8 @@ import { useMemo, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { LINES, lookAlikesOf, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
-import { district, library, taxonNamed } from '@/features/shell/library';
+import { useDistrict } from '@/features/shell/useDistrict';
+import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { capital } from '@dendrix/core/words';
 import { useTrees } from '@/features/tree/useTrees';
@@ -35,6 +36,7 @@ export const taxonOfSlug = (slug: string): Taxon | undefined => library.taxa.fin
 export function TaxonPage({ slug }: { slug: string }) {
   const router = useRouter();
   const wide = useWide();
+  const { latitude } = useDistrict();
   const taxon = taxonOfSlug(slug);
   if (!taxon) {
     return (
@@ -49,12 +51,12 @@ export function TaxonPage({ slug }: { slug: string }) {
     <>
       <Header taxon={taxon} />
       <Card>
-        <Plate taxon={taxon} width={wide ? 150 : 142} />
+        <Plate taxon={taxon} width={wide ? 150 : 142} latitude={latitude} />
         <Small>Drawn from the record: what it says is usual, not one tree. Bars give the size where a drawing is to scale.</Small>
       </Card>
       <Card>
         <Heading>The year</Heading>
-        <YearStrip taxon={taxon} month={month} />
+        <YearStrip taxon={taxon} month={month} latitude={latitude} />
       </Card>
       <Alikes taxon={taxon} />
     </>
@@ -94,6 +96,7 @@ export function TaxonPage({ slug }: { slug: string }) {
 }
 
 function Header({ taxon }: { taxon: Taxon }) {
+  const district = useDistrict();
   const lists = listWords(district, taxon);
   return (
     <View className="gap-1">
@@ -227,6 +230,7 @@ const SHOWN = 6;
 
 function InTown({ taxon }: { taxon: Taxon }) {
   const router = useRouter();
+  const district = useDistrict();
   const trees = useTrees();
   const here = (trees.data ?? []).filter((tree) => tree.taxon === taxon.name);
   const places = new Map<string, number>();

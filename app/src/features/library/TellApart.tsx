@@ -5,7 +5,8 @@ import { figureFor, plateLeaf } from '@dendrix/core/figures';
 import { tellApart, type Split } from '@dendrix/core/naming';
 import { slugOf, type Taxon } from '@dendrix/core/knowledge';
 import { recordMonths, showsAt } from '@dendrix/core/time';
-import { district, library, names, taxonNamed } from '@/features/shell/library';
+import { useDistrict } from '@/features/shell/useDistrict';
+import { library, namesIn, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
@@ -37,15 +38,16 @@ export function TellApart() {
   );
   const [when, setWhen] = useState<'all' | 'now'>('all');
   const [all, setAll] = useState(false);
+  const { latitude } = useDistrict();
   const choose = (next: readonly Taxon[]) => router.setParams({ taxa: next.map((taxon) => slugOf(taxon.name)).join(',') });
   const splits = useMemo(() => {
     if (chosen.length < 2) return [];
-    const months = recordMonths(todayIso(), district.latitude);
+    const months = recordMonths(todayIso(), latitude);
     return tellApart(
       library,
       chosen.map((taxon) => taxon.name),
     ).filter((split) => when === 'all' || chosen.every((taxon) => showsAt(split.trait, taxon, months)));
-  }, [chosen, when]);
+  }, [chosen, when, latitude]);
   return (
     <Page title="Tell apart" wide={wide}>
       <View className="flex-row flex-wrap gap-2">
@@ -100,6 +102,7 @@ export function TellApart() {
 
 function AddTaxon({ chosen, onAdd }: { chosen: readonly Taxon[]; onAdd: (taxon: Taxon) => void }) {
   const [typed, setTyped] = useState('');
+  const names = namesIn(useDistrict());
   const hits = typed.trim().length >= 2 ? names.suggest(typed, 6).flatMap((hit) => taxonNamed(hit.taxon) ?? []) : [];
   return (
     <View className="gap-2">

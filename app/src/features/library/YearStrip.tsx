@@ -2,7 +2,6 @@ import { MONTH_NAMES, monthWords } from '@dendrix/core/words';
 import { Text, View } from 'react-native';
 import type { Taxon } from '@dendrix/core/knowledge';
 import { localMonth, monthsOf } from '@dendrix/core/time';
-import { district } from '@/features/shell/library';
 import { Small, Strong } from '@/ui/text';
 
 const ROWS = [
@@ -13,7 +12,7 @@ const ROWS = [
 ] as const;
 
 /** The year of a taxon at this district: what shows in which month, this month framed. */
-export function YearStrip({ taxon, month }: { taxon: Taxon; month: number }) {
+export function YearStrip({ taxon, month, latitude }: { taxon: Taxon; month: number; latitude: number }) {
   return (
     <View className="gap-2">
       <View className="flex-row" aria-hidden>
@@ -28,9 +27,9 @@ export function YearStrip({ taxon, month }: { taxon: Taxon; month: number }) {
         ))}
       </View>
       {ROWS.map(({ key, words, mark }) => {
-        const months = new Set(monthsOf(taxon.months[key]).map((m) => localMonth(m, district.latitude)));
+        const months = new Set(monthsOf(taxon.months[key]).map((m) => localMonth(m, latitude)));
         if (months.size === 0) return null;
-        const said = monthWords(monthsOf(taxon.months[key]).map((m) => localMonth(m, district.latitude)));
+        const said = monthWords(monthsOf(taxon.months[key]).map((m) => localMonth(m, latitude)));
         return (
           <View key={key} role="img" aria-label={`${words}: ${said}`} className="flex-row items-center">
             <Strong className="w-[92px] text-[14px] leading-[17px]">{words}</Strong>

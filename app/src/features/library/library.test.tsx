@@ -2,7 +2,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, render, screen, within, cleanup } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import { district, library, taxonNamed } from '@/features/shell/library';
+import type { District } from '@dendrix/core/knowledge';
+import { library, taxonNamed } from '@/features/shell/library';
 import { LibraryHome } from './LibraryHome';
 import { Plate } from './Plate';
 import { AgentPage, SignPage } from './SignPage';
@@ -11,6 +12,7 @@ import { TellApart } from './TellApart';
 import { listWords, recordWords, statesWords, traitNamed } from './words';
 import { YearStrip } from './YearStrip';
 
+const quillhaven = library.districts.find((one) => one.id === 'quillhaven') as District;
 const mockPush = jest.fn();
 const mockSetParams = jest.fn();
 let mockParams: Record<string, string> = {};
@@ -57,14 +59,14 @@ describe('words of a record', () => {
     expect(length && birch.traits['leaf-length'] && recordWords(length, birch.traits['leaf-length'])[0]?.words).toBe('3 to 7 cm');
   });
   it('the district says what it thinks of a tree', () => {
-    expect(listWords(district, taxon('Ailanthus altissima')).join('; ')).toMatch(/listed as invasive here; grows wild here/);
-    expect(listWords(district, taxon('Sequoia sempervirens'))).toEqual([]);
+    expect(listWords(quillhaven, taxon('Ailanthus altissima')).join('; ')).toMatch(/listed as invasive here; grows wild here/);
+    expect(listWords(quillhaven, taxon('Sequoia sempervirens'))).toEqual([]);
   });
 });
 
 describe('a plate', () => {
   it('names each drawing with its size for those who cannot see it', () => {
-    render(<Plate taxon={taxon('Quercus robur')} width={100} />);
+    render(<Plate taxon={taxon('Quercus robur')} width={100} latitude={quillhaven.latitude} />);
     const said = screen.getAllByRole('img').map((img) => img.getAttribute('aria-label'));
     expect(said).toEqual(
       expect.arrayContaining([
@@ -76,19 +78,23 @@ describe('a plate', () => {
     );
   });
   it('calls a conifer’s leaf a shoot, and does not pretend that it is to scale', () => {
-    render(<Plate taxon={taxon('Picea abies')} width={100} />);
+    render(<Plate taxon={taxon('Picea abies')} width={100} latitude={quillhaven.latitude} />);
     expect(screen.getByRole('img', { name: 'Picea abies, Shoot, 1 to 2.5 cm' })).toBeTruthy();
   });
 });
 
 describe('the year', () => {
+  it('is the other way round south of the equator', () => {
+    render(<YearStrip taxon={taxon('Fraxinus ornus')} month={5} latitude={-35} />);
+    expect(screen.getByRole('img', { name: 'Flower: November to December' })).toBeTruthy();
+  });
   it('says in words what the strips show', () => {
-    render(<YearStrip taxon={taxon('Fraxinus ornus')} month={5} />);
+    render(<YearStrip taxon={taxon('Fraxinus ornus')} month={5} latitude={quillhaven.latitude} />);
     expect(screen.getByRole('img', { name: 'Flower: May to June' })).toBeTruthy();
     expect(screen.getByText(/May is framed/)).toBeTruthy();
   });
   it('leaves out what never comes', () => {
-    render(<YearStrip taxon={taxon('Olea europaea')} month={5} />);
+    render(<YearStrip taxon={taxon('Olea europaea')} month={5} latitude={quillhaven.latitude} />);
     expect(screen.queryByRole('img', { name: /^Autumn colour/ })).toBeNull();
     expect(screen.getByRole('img', { name: 'In leaf: all year' })).toBeTruthy();
   });

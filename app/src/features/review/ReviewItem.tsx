@@ -4,13 +4,14 @@ import { Pressable, View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import { alsoRecorded, signLabel, signWords, zoneWords } from '@dendrix/core/words';
 import type { QueueItem } from '@dendrix/core/contracts';
+import type { Place } from '@dendrix/core/geo';
 import { LEAST_REASON, type Verdict } from '@dendrix/core/record';
 import { figureFor, plateLeaf } from '@dendrix/core/figures';
 import { identify, widerNames } from '@dendrix/core/naming';
 import { HIDDEN_DECAY, LINES, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import { Differs } from './Differs';
 import { useKey } from '@/features/shell/Shortcuts';
-import { commonName, district, library, matchedWords, names, taxonNamed } from '@/features/shell/library';
+import { commonName, districtOf, library, matchedWords, namesIn, taxonNamed } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';
 import { Scale } from '@/features/tree/Scale';
@@ -111,7 +112,7 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
       </Small>
       <Evidence item={item} revealed={revealed} />
       {!revealed ? (
-        <SecondLook onAnswer={setSecond} />
+        <SecondLook place={tree} onAnswer={setSecond} />
       ) : (
         <>
           {toName ? (
@@ -149,7 +150,7 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
               </Button>
             ))}
           </View>
-          {verdict === 'overturn' ? <NamePicker label="The right name" value={taxon} onPick={setTaxon} /> : null}
+          {verdict === 'overturn' ? <NamePicker label="The right name" place={tree} value={taxon} onPick={setTaxon} /> : null}
           {verdict ? (
             <Field
               label={verdict === 'confirm' ? 'A word, if you like' : verdict === 'question' ? 'What has to be answered' : 'Why'}
@@ -274,7 +275,7 @@ function Doubt({ item, tree }: { item: QueueItem['visit']; tree: QueueItem['tree
         planted: item.look.planted,
         lifeStage: item.look.lifeStage,
         rule: 'three-lines',
-        district: district.id,
+        district: districtOf(tree).id,
         observations: item.look.observations,
       }).fit;
     } catch {
@@ -284,20 +285,31 @@ function Doubt({ item, tree }: { item: QueueItem['visit']; tree: QueueItem['tree
   return fit === 'poor' ? <Remark mood="caution">Nothing in the library fits all these marks together; one may be wrong.</Remark> : null;
 }
 
-function SecondLook({ onAnswer }: { onAnswer: (name: string | null) => void }) {
+function SecondLook({ place, onAnswer }: { place: Place; onAnswer: (name: string | null) => void }) {
   return (
     <View className="gap-3 border-l-4 border-l-slate bg-slate-wash p-4">
       <Heading>Your own look first</Heading>
       <Body>What would you call it from these marks? The name that was given is shown after.</Body>
-      <NamePicker label="Your name for it" value={null} onPick={onAnswer} />
+      <NamePicker label="Your name for it" place={place} value={null} onPick={onAnswer} />
       <Button onPress={() => onAnswer(null)}>Not to be told from this</Button>
     </View>
   );
 }
 
 /** Finds a taxon of the library by any of its names, or a genus or family by its own. */
-function NamePicker({ label, value, onPick }: { label: string; value: string | null; onPick: (name: string) => void }) {
+function NamePicker({
+  label,
+  place,
+  value,
+  onPick,
+}: {
+  label: string;
+  place: Place;
+  value: string | null;
+  onPick: (name: string) => void;
+}) {
   const [typed, setTyped] = useState('');
+  const names = namesIn(districtOf(place));
   const hits = typed.trim().length >= 2 ? names.suggest(typed, 6).filter((hit) => hit.held) : [];
   // A review's word may be wider: the genus is sure, the species is not.
   const wider = typed.trim().length >= 2 ? widerNames(library, typed, 4) : [];

@@ -1,11 +1,10 @@
 import json from '@dendrix/library/generated';
-import { nameFinder, type NameHit } from '@dendrix/core/naming';
+import { districtAt, type Place } from '@dendrix/core/geo';
+import { nameFinder, type NameFinder, type NameHit } from '@dendrix/core/naming';
 import type { District, Library, Taxon } from '@dendrix/core/knowledge';
 
 /** The field's knowledge, shipped with the app. */
 export const library: Library = json;
-
-export const district = library.districts[0] as District;
 
 const byName = new Map(library.taxa.map((taxon) => [taxon.name, taxon]));
 
@@ -18,4 +17,14 @@ export const commonName = (name: string | null | undefined): string => taxonName
 /** The name that was found, and the places that use it in this sense: "sycamore (British Isles)". */
 export const matchedWords = ({ matched, where }: NameHit): string => (where ? `${matched} (${where})` : matched);
 
-export const names = nameFinder(library, new Map(Object.entries(district.planted)));
+/** The district that a place lies in: what grows there, which names are meant, which agents are about. */
+export const districtOf = (place: Place): District => districtAt(library.districts, place);
+
+const finders = new Map<string, NameFinder>();
+
+/** Finds names as they are used in a district: what is planted there is meant first. */
+export function namesIn(district: District): NameFinder {
+  const held = finders.get(district.id) ?? nameFinder(library, new Map(Object.entries(district.planted)));
+  finders.set(district.id, held);
+  return held;
+}

@@ -1,17 +1,15 @@
 import { fromMetres, stemWords, treeWords, type UnitSystem } from '@dendrix/core/units';
-import { seasonOf } from '@dendrix/core/time';
-import { daysBetween } from '@dendrix/core/time';
-import { district } from './library';
+import { daysBetween, seasonOf, type Season } from '@dendrix/core/time';
 
 /** "24 November 2026". */
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
 export const dayWords = (iso: string): string => DAY.format(new Date(`${iso}T00:00:00Z`));
 
-/** "20 March 2027, spring": a date with the season it falls in at a latitude; the town's when not given. None in the tropics. */
-export function dateWithSeason(iso: string, latitude: number = district.latitude): string {
-  const season = seasonOf(iso, latitude);
-  return season === null ? dayWords(iso) : `${dayWords(iso)}, ${season}`;
-}
+/** "20 March 2027, spring": a date with its season; without one where none is known, as in the tropics. */
+export const withSeason = (iso: string, season: Season | null): string => (season === null ? dayWords(iso) : `${dayWords(iso)}, ${season}`);
+
+/** A date with the season it falls in at a latitude. */
+export const dateWithSeason = (iso: string, latitude: number): string => withSeason(iso, seasonOf(iso, latitude));
 
 /** "due today", "3 days over", "in 12 days". */
 export function dueWords(today: string, due: string): string {

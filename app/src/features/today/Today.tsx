@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { seasonOf } from '@dendrix/core/time';
-import { district, commonName, taxonNamed } from '@/features/shell/library';
+import { useDistrict } from '@/features/shell/useDistrict';
+import { commonName, taxonNamed } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
 import { useOutbox } from '@/offline/OutboxProvider';
@@ -27,6 +28,7 @@ export function Today() {
   const { stops, total, metres, today, trees } = useRound(Number(span));
   const { parcels, send, online } = useOutbox();
   const wide = useWide();
+  const district = useDistrict();
   if (!trees.data)
     return (
       <Waiting

@@ -225,7 +225,7 @@ function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClos
               ) : null}
               {draft.part === 'name' && !showNames && trait ? (
                 <>
-                  <Question trait={trait} draft={draft} naming={naming} date={date} change={change} />
+                  <Question trait={trait} draft={draft} naming={naming} change={change} />
                   <OtherMarks
                     questions={questions}
                     current={trait}

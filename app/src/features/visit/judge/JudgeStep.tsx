@@ -10,7 +10,7 @@ import { standingWords, type JudgedName } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
-import { dateWithSeason } from '@/features/shell/words';
+import { withSeason } from '@/features/shell/words';
 import { Cautions } from '@/features/tree/Cautions';
 import { Scale } from '@/features/tree/Scale';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
@@ -142,7 +142,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       </Card>
       <Card className="gap-2">
         <Small>Come back</Small>
-        <Heading>by {dateWithSeason(judgement.comeBack.by)}</Heading>
+        <Heading>by {withSeason(judgement.comeBack.by, judgement.comeBack.season)}</Heading>
         <Statements statements={[wordsIn().explain.comeBack(judgement.comeBack)]} />
         <Overrule
           what="comeBack"

@@ -6,7 +6,7 @@ import type { Later } from '../submission';
 import type { ChangeDraft } from '../useDraft';
 
 /** What will settle the name in another season; a ticked one comes back as a follow-up with its months. */
-export function LaterLooks({ later, change }: { later: readonly Later[]; change: ChangeDraft }) {
+export function LaterLooks({ later, change, latitude }: { later: readonly Later[]; change: ChangeDraft; latitude: number }) {
   if (later.length === 0) return null;
   const toggle = ({ look, planned }: Later) =>
     change((now) => ({
@@ -32,7 +32,7 @@ export function LaterLooks({ later, change }: { later: readonly Later[]; change:
             </View>
             <View className="min-w-0 flex-1">
               <Body className="text-[15px] leading-[20px]">{item.look.because}</Body>
-              {item.planned ? <Small>Planned: by {dateWithSeason(item.look.by)}</Small> : null}
+              {item.planned ? <Small>Planned: by {dateWithSeason(item.look.by, latitude)}</Small> : null}
             </View>
           </Pressable>
         ))}

@@ -4,8 +4,9 @@ import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { splitInfraspecific, type Candidate, type Mark } from '@dendrix/core/naming';
 import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
+import type { Place } from '@dendrix/core/geo';
 import { Plate } from '@/features/library/Plate';
-import { commonName, library, matchedWords, names } from '@/features/shell/library';
+import { commonName, districtOf, library, matchedWords, namesIn } from '@/features/shell/library';
 import { Body, Figures, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Remark } from '@/ui/surface';
@@ -51,13 +52,14 @@ export function NameStep({
   naming: Naming;
   change: ChangeDraft;
   later: readonly Later[];
-  tree: { tag: string; place: string };
+  tree: Place & { tag: string; place: string };
   date: string;
   compact?: boolean;
 }) {
   const router = useRouter();
   const { level, confirmation, ranking, fit } = naming.result;
   const [typed, setTyped] = useState('');
+  const names = namesIn(districtOf(tree));
   const hits = typed.trim().length >= 2 ? names.suggest(splitInfraspecific(typed).base, 6) : [];
   const ambiguous = hits.length > 1 && names.resolve(typed).kind === 'ambiguous';
   const held = ranking.candidates.filter((c, i) => i < CANDIDATES && (i === 0 || c.probability > 0.002));
@@ -85,6 +87,7 @@ export function NameStep({
       {ranking.observations.length > 0
         ? held.map((candidate) => (
             <CandidateCard
+              latitude={tree.latitude}
               key={candidate.taxon.name}
               candidate={candidate}
               chosen={draft.chosenName === candidate.taxon.name}
@@ -137,13 +140,23 @@ export function NameStep({
           ) : null}
         </View>
       )}
-      <LaterLooks later={later} change={change} />
+      <LaterLooks later={later} change={change} latitude={tree.latitude} />
       {compact ? null : <Specimens draft={draft} naming={naming} change={change} tag={tree.tag} place={tree.place} date={date} />}
     </View>
   );
 }
 
-function CandidateCard({ candidate, chosen, onChoose }: { candidate: Candidate; chosen: boolean; onChoose: () => void }) {
+function CandidateCard({
+  candidate,
+  latitude,
+  chosen,
+  onChoose,
+}: {
+  candidate: Candidate;
+  latitude: number;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
   const [open, setOpen] = useState(false);
   const { taxon, agrees, contradicts, silent, probability } = candidate;
   return (
@@ -186,7 +199,7 @@ function CandidateCard({ candidate, chosen, onChoose }: { candidate: Candidate; 
               {silent.map(markWords).join('; ')}.
             </Body>
           ) : null}
-          <Plate taxon={taxon} width={96} />
+          <Plate taxon={taxon} width={96} latitude={latitude} />
           {lookAlikesOf(library, taxon).map((alike) => (
             <View key={alike.taxon}>
               <Latin className="text-[16px]">Not {alike.taxon}?</Latin>

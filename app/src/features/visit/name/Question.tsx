@@ -3,8 +3,6 @@ import { Pressable, Text, View } from 'react-native';
 import { figureFor } from '@dendrix/core/figures';
 import { CERTAINTIES, SOURCES, type Observation } from '@dendrix/core/record';
 import type { Trait, TraitState } from '@dendrix/core/knowledge';
-import { inLeaf } from '@dendrix/core/time';
-import { district } from '@/features/shell/library';
 import { Button, Choice } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
@@ -24,18 +22,17 @@ interface Props {
   trait: Trait;
   draft: VisitDraft;
   naming: Naming;
-  date: string;
   change: ChangeDraft;
 }
 
 /** Where a mark is likely to be seen today: leaves out of leaf lie on the ground. */
-const usualSource = (trait: Trait, date: string): Observation['source'] => {
-  if (trait.line === 'leaf' && !inLeaf(null, date, district.latitude)) return 'ground';
+const usualSource = (trait: Trait, inLeaf: boolean): Observation['source'] => {
+  if (trait.line === 'leaf' && !inLeaf) return 'ground';
   return trait.reach === 'far' && trait.line === 'form' ? 'distance' : 'tree';
 };
 
 /** One question, its answers drawn. */
-export function Question({ trait, draft, naming, date, change }: Props) {
+export function Question({ trait, draft, naming, change }: Props) {
   const seen = draft.observations.find((o) => o.trait === trait.id);
   const [all, setAll] = useState(false);
   const wide = useWide();
@@ -46,7 +43,7 @@ export function Question({ trait, draft, naming, date, change }: Props) {
   const answer = (part: Partial<Observation>) =>
     change((now) => {
       const before = now.observations.find((o) => o.trait === trait.id);
-      const next: Observation = { trait: trait.id, certainty: 'sure', source: usualSource(trait, date), ...before, ...part };
+      const next: Observation = { trait: trait.id, certainty: 'sure', source: usualSource(trait, naming.inLeaf), ...before, ...part };
       return {
         // The question stays on the screen, so that certainty and source can be told.
         trait: trait.id,

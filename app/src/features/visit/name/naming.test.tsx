@@ -79,6 +79,7 @@ describe('what will settle it later', () => {
       return (
         <LaterLooks
           later={laterOf(now, naming, SUMMER)}
+          latitude={TREE.latitude}
           change={(part) => setNow((d) => ({ ...d, ...(typeof part === 'function' ? part(d) : part) }))}
         />
       );
@@ -159,7 +160,6 @@ describe('a question', () => {
           trait={trait(id)}
           draft={draft}
           naming={naming}
-          date={date}
           change={(part) => setDraft((d) => ({ ...d, ...(typeof part === 'function' ? part(d) : part) }))}
         />
         <output>{JSON.stringify({ seen: draft.observations, gone: draft.cannotSee })}</output>

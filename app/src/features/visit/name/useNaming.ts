@@ -3,7 +3,7 @@ import { identify, questionsOf, type Identification, type NextLook } from '@dend
 import type { Line, Trait } from '@dendrix/core/knowledge';
 import { inLeaf } from '@dendrix/core/time';
 import type { Place } from '@dendrix/core/geo';
-import { district, library } from '@/features/shell/library';
+import { districtOf, library } from '@/features/shell/library';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import type { VisitDraft } from '@/offline/draft';
 
@@ -12,11 +12,12 @@ export interface Naming {
   /** Questions of a line, the most telling first, then the rest of the vocabulary. */
   questionsOf: (line: Line) => Trait[];
   next: NextLook | undefined;
+  /** Whether most trees there are in leaf that day. */
+  inLeaf: boolean;
 }
 
 /** What the engine makes of a draft, made anew when an answer changes. */
 export function useNaming(draft: VisitDraft, date: string, tree: Place): Naming {
-  const { latitude } = tree;
   const { observations, cannotSee, lifeStage, planted } = draft;
   const { confirmationRule: rule } = useOrganisation();
   return useMemo(() => {
@@ -24,20 +25,22 @@ export function useNaming(draft: VisitDraft, date: string, tree: Place): Naming 
       library,
       {
         date,
-        latitude,
+        latitude: tree.latitude,
         planted: planted ?? undefined,
         lifeStage: lifeStage ?? undefined,
         rule,
-        district: district.id,
+        district: districtOf(tree).id,
         observations,
       },
       cannotSee,
     );
-    const season = { inLeaf: inLeaf(null, date, latitude), setAside: cannotSee };
+    const leafy = inLeaf(null, date, tree.latitude);
+    const season = { inLeaf: leafy, setAside: cannotSee };
     return {
       result,
+      inLeaf: leafy,
       next: result.lookNext[0],
       questionsOf: (line) => questionsOf(library.traits, result, line, season),
     };
-  }, [observations, cannotSee, lifeStage, planted, date, rule, latitude]);
+  }, [observations, cannotSee, lifeStage, planted, date, rule, tree]);
 }
