@@ -1,6 +1,7 @@
 // How far the evidence carries, when it is enough, and where to look: decided on small libraries made for the purpose, so that
 // each expectation can be worked out by hand.
-import { traitSchema, type Frequency, type Library, type Taxon } from '../knowledge';
+import type { Library } from '../knowledge';
+import { libraryOf, taxonOf, traitOf, type States } from '../testing/toy';
 import { comesIntoView, lookNext } from './look-next';
 import { confirmation } from './confirm';
 import { fitOf } from './fit';
@@ -10,43 +11,6 @@ import { rank, type Candidate } from './rank';
 import { type Observation } from '../record/observation';
 import { rungs } from './confirm';
 import { see } from '../testing/see';
-
-const traitOf = (id: string, line: string, states: string[], more: object = {}) =>
-  traitSchema.parse({
-    id,
-    line,
-    shows: 'all',
-    reach: 'near',
-    label: id,
-    question: `${id}?`,
-    states: Object.fromEntries(states.map((s) => [s, s])),
-    ...more,
-  });
-type States = Record<string, Frequency>;
-function taxonOf(name: string, traits: Record<string, States>, more: Partial<Taxon> = {}): Taxon {
-  const record = (states: States) => ({ kind: 'states' as const, young: states, mature: states, old: states });
-  return {
-    name,
-    family: 'Testaceae',
-    evergreen: false,
-    lookAlikes: [],
-    normal: [],
-    prone: [],
-    months: { leaf: [4, 10], flower: [5, 6], fruit: [9, 10], autumn: [10, 11] },
-    traits: Object.fromEntries(Object.entries(traits).map(([id, states]) => [id, record(states)])),
-    ...more,
-  } as unknown as Taxon;
-}
-const libraryOf = (traits: Library['traits'], taxa: Taxon[]): Library => ({
-  version: 't',
-  traits,
-  taxa,
-  signs: [],
-  agents: [],
-  districts: [],
-  names: [],
-  growthFactors: [],
-});
 
 /** Four lines, each with a red and a blue state, and one more trait in the bark. */
 const TRAITS = [
@@ -216,13 +180,8 @@ describe('where to look next', () => {
     expect(ids('2026-01-15')).not.toContain('leaf-x');
   });
   it('a number splits by how far its ranges lie apart', () => {
-    const LONG = traitSchema.parse({
-      id: 'long',
-      line: 'leaf',
-      shows: 'all',
+    const LONG = traitOf('long', 'leaf', [], {
       reach: 'hand',
-      label: 'long',
-      question: 'How long?',
       number: { unit: 'cm', min: 0.1, max: 100, relativeError: 0.1, absoluteError: 0.2 },
     });
     const sized = (name: string, from: number, to: number) =>

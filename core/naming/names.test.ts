@@ -111,6 +111,14 @@ describe('names', () => {
   it.each(['', '?', 'qqqqqqq', 'weird tree'])('does not know "%s"', (text) =>
     expect(finder.resolve(text)).toMatchObject({ taxon: null, kind: 'unknown' }),
   );
+  it('takes the beginnings of genus and epithet, and of nothing else', () => {
+    for (const typed of ['ti co', 'que ru', 'ace sacc']) {
+      const [genus = '', epithet = ''] = typed.split(' ');
+      const hits = finder.suggest(typed, 40);
+      expect(hits.length).toBeGreaterThan(0);
+      for (const { matched } of hits) expect(matched.toLowerCase()).toMatch(new RegExp(`(^${genus}\\S* (× )?${epithet})| ${typed}`));
+    }
+  });
   it('suggests within three letters', () => expect(finder.suggest('row')[0]?.taxon).toBe('Sorbus aucuparia'));
 });
 
