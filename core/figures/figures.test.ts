@@ -1,7 +1,7 @@
 import { testLibrary } from '../testing/library';
 import type { Taxon } from '../knowledge';
 import { barkFigure } from './bark';
-import { figureFor } from './figure-for';
+import { DRAWN_TRAITS, figureFor } from './figure-for';
 import { leafFigure } from './leaf';
 import { leafFormOf, plateLeaf, plateOf, usualState } from './plate';
 import { leafOf, type LeafForm } from './leaf/form';
@@ -43,6 +43,14 @@ describe('answers', () => {
     const figure = figureFor(trait, state);
     expect(figure).not.toBeNull();
     expect(broken(figure as Figure)).toBeNull();
+  });
+  it('every trait with answers is drawn by one file, and no file draws a trait that the vocabulary does not hold', () =>
+    expect([...DRAWN_TRAITS].sort()).toEqual(
+      testLibrary.traits.flatMap(({ id, states: answers }) => (answers.length > 0 ? [id] : [])).sort(),
+    ));
+  it('a word that no trait holds has no drawing', () => {
+    expect(figureFor('bark-texture', 'no-such-bark')).toBeNull();
+    expect(figureFor('no-such-trait', 'smooth')).toBeNull();
   });
   it('no two states of a trait are drawn alike', () => {
     for (const trait of testLibrary.traits) {

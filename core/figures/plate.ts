@@ -1,6 +1,7 @@
 import type { Frequencies, Stage, Taxon } from '../knowledge';
 import { barkFigure } from './bark';
-import { leafyTree, palmTree, winterTree } from './crown';
+import { leafyTree, winterTree } from './crown';
+import { palmTree } from './palm';
 import { flowerFigure } from './flower';
 import { fruitFigure, FRUIT_DRAWN, samaraAngle } from './fruit';
 import { leafFigure, measuredLeaf } from './leaf';

@@ -1,3 +1,4 @@
+import type { Answers, Draw } from './answers';
 import { barkFigure } from './bark';
 import { flowerFigure } from './flower';
 import { fruitFigure } from './fruit';
@@ -297,37 +298,28 @@ function autumnLeaf(state: string): Figure {
   };
 }
 
-/** What is smelt, felt, or told by a colour, as answers; null for a state without a drawing. */
-export function senseFigure(trait: string, state: string): Figure | null {
-  switch (trait) {
-    case 'twig-smell':
-    case 'leaf-smell': {
-      const thing = THINGS[state];
-      return thing ? make(...thing(), ...(state === 'none' ? [] : [breath(60, 40)])) : null;
-    }
-    case 'bark-feel': {
-      const feel = FEELS[state];
-      return feel ? make(...feel()) : null;
-    }
-    case 'moisture': {
-      const ground = GROUND_WATER[state];
-      return ground ? make(...ground()) : null;
-    }
-    case 'soil': {
-      const soil = SOILS[state];
-      return soil ? make(...soil()) : null;
-    }
-    case 'bark-colour':
-      return barkFigure('shallow-flat-ridges', state);
-    case 'bark-undertone':
-      return barkFigure('deep-furrows', 'grey-brown', state);
-    case 'autumn-colour':
-      return autumnLeaf(state);
-    case 'flower-colour':
-      return flowerFigure('flat-cluster', state);
-    case 'fruit-colour':
-      return fruitFigure('berry', state);
-    default:
-      return null;
-  }
-}
+const smell: Draw = (state) => {
+  const thing = THINGS[state];
+  return thing ? make(...thing(), ...(state === 'none' ? [] : [breath(60, 40)])) : null;
+};
+/** The drawing that a table of shapes holds for a state. */
+const from =
+  (table: Record<string, () => Shape[]>): Draw =>
+  (state) => {
+    const shapes = table[state];
+    return shapes ? make(...shapes()) : null;
+  };
+
+/** What is smelt, felt, or told by a colour. */
+export const SENSE_ANSWERS: Answers = {
+  'twig-smell': smell,
+  'leaf-smell': smell,
+  'bark-feel': from(FEELS),
+  moisture: from(GROUND_WATER),
+  soil: from(SOILS),
+  'bark-colour': (state) => barkFigure('shallow-flat-ridges', state),
+  'bark-undertone': (state) => barkFigure('deep-furrows', 'grey-brown', state),
+  'autumn-colour': autumnLeaf,
+  'flower-colour': (state) => flowerFigure('flat-cluster', state),
+  'fruit-colour': (state) => fruitFigure('berry', state),
+};

@@ -1,3 +1,4 @@
+import type { Answers } from './answers';
 import { budShapes, type BudForm } from './bud';
 import { bezier } from './curve';
 import { bladeShapes } from './leaf/draw';
@@ -136,58 +137,47 @@ function pith(state: string): Figure | null {
   }
 }
 
-/** Twigs, buds and pith as answers, 120 by 120; null for a state that has no drawing. */
-export function twigFigure(trait: string, state: string): Figure | null {
-  switch (trait) {
-    case 'arrangement':
-      return arrangement(state);
-    case 'twig-thickness':
-      return make(...twigShapes(twigOf({ thickness: state })));
-    case 'twig-line':
-      return make(...twigShapes(twigOf({ line: state, thickness: 'slender' })));
-    case 'twig-surface':
-      return make(
-        ...twigShapes(
-          twigOf({
-            surface: state,
-            thickness: state === 'corky-winged' ? 'slender' : 'stout',
-            bud: { ...PLAIN_TWIG.bud, shape: 'conical' },
-            set: 'pressed-flat',
-            bare: true,
-          }),
-          60,
-          124,
-          30,
-        ),
-      );
-    case 'pith':
-      return pith(state);
-    case 'bud-shape':
-      return bigBud(
-        { shape: state, scales: state === 'stalked' ? 'two-three' : state === 'hidden' ? '' : 'many' },
-        { 'needle-long': 96, conical: 84, stalked: 92, 'flat-triangular': 52, hidden: 22, round: 62 }[state] ?? 76,
-      );
-    case 'bud-scales':
-      return bigBud({ scales: state });
-    case 'bud-colour':
-      return bigBud({ colour: state });
-    case 'bud-surface':
-      return bigBud({ surface: state, ...(state === 'sticky' ? { colour: 'orange' } : {}) }, 74);
-    case 'bud-set':
-      return make(
-        ...twigShapes(
-          twigOf({
-            set: state,
-            thickness: 'stout',
-            bud: { ...PLAIN_TWIG.bud, colour: state === 'round-clusters' ? 'red' : '' },
-            arrangement: state === 'round-clusters' ? 'opposite' : 'alternate',
-          }),
-        ),
-      );
-    default:
-      return null;
-  }
-}
+/** Twigs, buds and pith, 120 by 120. */
+export const TWIG_ANSWERS: Answers = {
+  arrangement: arrangement,
+  'twig-thickness': (state) => make(...twigShapes(twigOf({ thickness: state }))),
+  'twig-line': (state) => make(...twigShapes(twigOf({ line: state, thickness: 'slender' }))),
+  'twig-surface': (state) =>
+    make(
+      ...twigShapes(
+        twigOf({
+          surface: state,
+          thickness: state === 'corky-winged' ? 'slender' : 'stout',
+          bud: { ...PLAIN_TWIG.bud, shape: 'conical' },
+          set: 'pressed-flat',
+          bare: true,
+        }),
+        60,
+        124,
+        30,
+      ),
+    ),
+  pith: pith,
+  'bud-shape': (state) =>
+    bigBud(
+      { shape: state, scales: state === 'stalked' ? 'two-three' : state === 'hidden' ? '' : 'many' },
+      { 'needle-long': 96, conical: 84, stalked: 92, 'flat-triangular': 52, hidden: 22, round: 62 }[state] ?? 76,
+    ),
+  'bud-scales': (state) => bigBud({ scales: state }),
+  'bud-colour': (state) => bigBud({ colour: state }),
+  'bud-surface': (state) => bigBud({ surface: state, ...(state === 'sticky' ? { colour: 'orange' } : {}) }, 74),
+  'bud-set': (state) =>
+    make(
+      ...twigShapes(
+        twigOf({
+          set: state,
+          thickness: 'stout',
+          bud: { ...PLAIN_TWIG.bud, colour: state === 'round-clusters' ? 'red' : '' },
+          arrangement: state === 'round-clusters' ? 'opposite' : 'alternate',
+        }),
+      ),
+    ),
+};
 
 /** Fur or shine of a leaf's upper side, as a patch; 120 by 120. */
 export function surfaceFigure(state: string): Figure | null {
