@@ -16,7 +16,6 @@ const file = (name: string, text: string) => {
   return path;
 };
 
-
 describe('the dendrix command', () => {
   it('identifies from a file or standard input', () => {
     const request = {

@@ -8,7 +8,8 @@ import { headKeeper } from '../server/audit/head';
 import { anchor } from '../server/audit/service';
 import { connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
-import { defineModels, User } from '../server/db/models';
+import { defineModels } from '../server/db/models';
+import { User } from '../server/accounts/model';
 import { keepTreeList } from '../server/imports/service';
 
 /** Keeps a list in the database of `DATABASE_URL`, or in the one `npm start` uses. */

@@ -10,7 +10,7 @@ import { pinoHttp } from 'pino-http';
 import { QueryTypes } from 'sequelize';
 import { nothingHere, problemHandler } from './http/problem';
 import { mount, openApi } from './http/route';
-import { User } from './db/models';
+import { User } from './accounts/model';
 import { allRoutes } from './routes';
 import { accountOf } from './accounts/service';
 import { sessionsIn } from './accounts/sessions';

@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid';
 import { QueryTypes } from 'sequelize';
-import { AuditEntry } from './db/models';
+import { AuditEntry } from './audit/model';
 import { verify } from './audit/verify';
 import { reviewQueue } from './reviews/service';
 import { rebuildAll } from './trees/settle';

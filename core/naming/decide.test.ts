@@ -1,6 +1,6 @@
 // How far the evidence carries, when it is enough, and where to look: decided on small libraries made for the purpose, so that
 // each expectation can be worked out by hand.
-import type { Library } from '../knowledge';
+import type { Library, Taxon } from '../knowledge';
 import { libraryOf, taxonOf, traitOf, type States } from '../testing/toy';
 import { comesIntoView, lookNext } from './look-next';
 import { confirmation } from './confirm';

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { account, signIn } from '@dendrix/core/contracts';
 import { HttpProblem } from '../http/problem';
 import { route, type Route } from '../http/route';
-import { Setting, User } from '../db/models';
+import { Setting } from '../organisation/model';
+import { User } from './model';
 import { accountOf, authenticate } from './service';
 import { endSessions } from './sessions';
 

@@ -1,7 +1,7 @@
 import { hash, verify } from '@node-rs/argon2';
 import type { Account, Role } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
-import { User } from '../db/models';
+import { User } from './model';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 

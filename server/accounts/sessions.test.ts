@@ -1,4 +1,4 @@
-import { Session } from '../db/models';
+import { Session } from './model';
 import { startService, type Service } from '../testing/service';
 
 let service: Service;

@@ -1,7 +1,7 @@
 import sessionStore from 'connect-session-sequelize';
 import { Store, type SessionData } from 'express-session';
 import { Op, type Sequelize } from 'sequelize';
-import { Session } from '../db/models';
+import { Session } from './model';
 
 const SequelizeStore = sessionStore(Store);
 

@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as newId } from 'uuid';
-import { AuditEntry } from '../db/models';
+import { AuditEntry } from './model';
 import { rebuildAll } from '../trees/settle';
 import { aTree, aVisit, startService, type Service } from '../testing/service';
 import { headKeeper, headLine, keptHeads, readHead } from './head';

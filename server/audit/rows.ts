@@ -1,5 +1,10 @@
 import type { Model, ModelStatic, Transaction } from 'sequelize';
-import { Determination, Photo, Review, Setting, Tree, User, Visit } from '../db/models';
+import { Determination, Tree } from '../trees/model';
+import { Photo } from '../photos/model';
+import { Review } from '../reviews/model';
+import { Setting } from '../organisation/model';
+import { User } from '../accounts/model';
+import { Visit } from '../visits/model';
 import { canonical, sha256 } from './canonical';
 
 /** A table of the record: which columns of it are the record, and not what follows from it. */

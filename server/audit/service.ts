@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { AuditEntry } from '../db/models';
+import { AuditEntry } from './model';
 import type { World } from '../world';
 import { canonical, sha256 } from './canonical';
 import type { ChainHead } from './head';

@@ -1,5 +1,6 @@
 import { Op, QueryTypes } from 'sequelize';
-import { AuditEntry, Photo } from '../db/models';
+import { AuditEntry } from './model';
+import { Photo } from '../photos/model';
 import type { World } from '../world';
 import { sha256 } from './canonical';
 import type { ChainHead } from './head';

@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid';
 import { nameFinder } from '@dendrix/core/naming';
-import { ImportJob } from '../db/models';
+import { ImportJob } from './model';
 import { startService, type Service } from '../testing/service';
 import { rebuildAll } from '../trees/settle';
 import { resumeImports } from './service';

@@ -6,7 +6,7 @@ import { nameFinder } from '@dendrix/core/naming';
 import { LENGTH_UNITS } from '@dendrix/core/units';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
-import { ImportJob } from '../db/models';
+import { ImportJob } from './model';
 import { jobView, startImport, stopImport } from './service';
 import type { World } from '../world';
 

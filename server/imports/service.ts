@@ -4,7 +4,8 @@ import { readTreeList, Stopped, type ListReport, type ReadListOptions } from '@d
 import { Op } from 'sequelize';
 import { derive } from '@dendrix/core/review';
 import type { ImportView } from '@dendrix/core/contracts';
-import { Determination, ImportJob, Tree, type Tree as TreeRow } from '../db/models';
+import { Determination, Tree, type Tree as TreeRow } from '../trees/model';
+import { ImportJob } from './model';
 import { sha256 } from '../audit/canonical';
 import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';

@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { organisation, type Organisation } from '@dendrix/core/record';
 import type { Account } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
-import { Setting } from '../db/models';
+import { Setting } from './model';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 

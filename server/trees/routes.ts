@@ -7,7 +7,7 @@ import { districtAt } from '@dendrix/core/geo';
 import { dayAt } from '@dendrix/core/time';
 import { sheetOf } from '@dendrix/core/sheet';
 import { route, type Route } from '../http/route';
-import { Tree } from '../db/models';
+import { Tree } from './model';
 import { PAPERS, sheetPdf } from '../sheet/service';
 import { addTree, listTrees, treeDetail as detailOf } from './service';
 import { BRIEF, briefOf } from './view';

@@ -2,7 +2,10 @@ import { upcastVisit, look, judgement as judgementSchema, type Judgement, type L
 import { differsFrom, type Planning } from '@dendrix/core/review';
 import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '@dendrix/core/contracts';
 import type { UnitSystem } from '@dendrix/core/units';
-import type { Determination, FollowUp, Review, Tree, User, Visit } from '../db/models';
+import type { Determination, FollowUp, Tree } from './model';
+import type { Review } from '../reviews/model';
+import type { User } from '../accounts/model';
+import type { Visit } from '../visits/model';
 
 /** People by id, for the names beside what they did. */
 export type People = ReadonlyMap<string, Pick<User, 'id' | 'name'>>;

@@ -1,0 +1,33 @@
+import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { Verdict } from '@dendrix/core/record';
+import { id, ref, time, text, word, table } from '../db/columns';
+
+/** A second opinion on a visit. */
+export class Review extends Model<InferAttributes<Review>, InferCreationAttributes<Review>> {
+  declare id: string;
+  declare visitId: string;
+  declare treeId: string;
+  declare userId: string;
+  declare at: Date;
+  declare verdict: Verdict;
+  declare secondLook: string | null;
+  declare taxon: string | null;
+  declare reason: string;
+}
+
+export function defineReviews(sequelize: Sequelize): void {
+  Review.init(
+    {
+      id: id(),
+      visitId: ref(),
+      treeId: ref(),
+      userId: ref(),
+      at: time(),
+      verdict: word(20),
+      secondLook: word(120, true),
+      taxon: word(120, true),
+      reason: text(),
+    },
+    table(sequelize, 'reviews'),
+  );
+}
