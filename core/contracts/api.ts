@@ -5,6 +5,7 @@ import { SITE_KINDS } from '../record/tree';
 import { VERDICTS } from '../record/review';
 import { judgement, RISKS } from '../record/judgement';
 import { look } from '../record/look';
+import { plannedLook } from '../record/visit';
 
 export const ROLES = ['viewer', 'crew', 'reviewer', 'coordinator'] as const;
 export type Role = (typeof ROLES)[number];
@@ -88,6 +89,8 @@ export const visitView = z.object({
   /** Where the device said otherwise. */
   differs: z.array(difference),
   amends: id.nullable(),
+  /** Looks it planned for another season, so that a device can derive what is to be done. */
+  laterLooks: z.array(plannedLook),
 });
 export type VisitView = z.infer<typeof visitView>;
 

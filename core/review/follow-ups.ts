@@ -1,5 +1,4 @@
 import type { FollowUpView, ReviewView, VisitView } from '../contracts/api';
-import type { PlannedLook } from '../record/visit';
 import { addDays } from '../time/dates';
 import { wordsIn, type Speech } from '../words/catalogue';
 import { standingVisits } from './standing';
@@ -9,7 +8,7 @@ const ANSWER_DAYS = 30;
 const LONGEST_REASON = 1000;
 
 /** A visit with the looks it planned. */
-export type Planning = Pick<VisitView, 'id' | 'finishedAt' | 'amends' | 'look' | 'judgement'> & { laterLooks: readonly PlannedLook[] };
+export type Planning = Pick<VisitView, 'id' | 'finishedAt' | 'amends' | 'look' | 'judgement' | 'laterLooks'>;
 
 /** What is to be done, by its kind, so that the same thing has the same name however often it is derived. */
 export interface FollowUp extends Omit<FollowUpView, 'id'> {

@@ -3,7 +3,6 @@ import { NOT_JUDGED, type Band, type Judgement, type Scale } from '../record/jud
 import type { TreeSubmission } from '../record/tree';
 import type { VisitSubmission } from '../record/visit';
 import { derive } from './derive';
-import type { Planning } from './follow-ups';
 
 /** A visit that is on the device and not yet at the server, with who made it. */
 export interface Unsent {
@@ -13,7 +12,7 @@ export interface Unsent {
 }
 
 /** A judged visit, as it will stand once it has arrived; until then the device's own judgement is all there is. */
-function viewOf({ id, by, body }: Unsent, judgement: Judgement): VisitView & Planning {
+function viewOf({ id, by, body }: Unsent, judgement: Judgement): VisitView {
   const { treeId, startedAt, finishedAt, timeZone, libraryVersion, look, name, laterLooks, amends } = body;
   return {
     id,
@@ -65,30 +64,16 @@ export function withUnsent(tree: TreeDetail, unsent: readonly Unsent[]): TreeDet
   if (waiting.length === 0) return tree;
   const visits = [...waiting, ...tree.visits].sort(newestFirst);
   const determinations = [...waiting.flatMap(nameOf), ...tree.determinations].sort((a, b) => b.at.localeCompare(a.at));
-  // The looks that sent visits planned stand among the follow-ups already.
-  const planning = visits.map((visit): VisitView & Planning => waiting.find((w) => w.id === visit.id) ?? { ...visit, laterLooks: [] });
-  const { followUps, dueOn, dueBecause, dbh, height, ...derived } = derive({ visits: planning, determinations, reviews: tree.reviews });
-  const day =
-    waiting
-      .map((visit) => visit.look.day)
-      .sort()
-      .at(-1) ?? '';
-  const open = tree.followUps.map((one) =>
-    one.doneOn === null && (one.trait === null || one.dueOn <= day) ? { ...one, doneOn: day } : one,
-  );
-  const fresh = followUps
-    .filter((one) => waiting.some((visit) => visit.id === one.visitId))
-    .map(({ key, ...one }) => ({ id: key, ...one }));
+  const { followUps, dbh, height, ...derived } = derive({ visits, determinations, reviews: tree.reviews });
   return {
     ...tree,
     ...derived,
+    // What a list said is no part of a record that travels; a size it gave stands until one was measured.
     dbh: dbh ?? tree.dbh,
     height: height ?? tree.height,
-    dueOn,
-    dueBecause,
     visits,
     determinations,
-    followUps: [...open, ...fresh],
+    followUps: followUps.map(({ key, ...one }) => ({ id: key, ...one })),
   };
 }
 

@@ -9,7 +9,7 @@ import { ThemeProvider } from '@/ui/theme';
 import { SettingsProvider } from './settings';
 
 /** Changes with the shape of what is kept: answers of an older version are fetched anew. */
-const KEPT_SHAPE = '2';
+const KEPT_SHAPE = '3';
 
 /** Everything below has fonts, theme, settings and the kept answers. */
 export function Providers({ children }: { children: ReactNode }) {
