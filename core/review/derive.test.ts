@@ -53,6 +53,11 @@ describe('amendments', () => {
     expect(
       standingVisits([of('a', null), of('b', 'a', '2024-07-01T10:00:00.000Z'), of('c', 'a', '2024-06-20T10:00:00.000Z')]).map((v) => v.id),
     ).toEqual(['b']));
+  it('of two written in the same moment one stands, whichever arrived first', () => {
+    const two = [of('a', null), of('b', 'a', '2024-07-01T10:00:00.000Z'), of('c', 'a', '2024-07-01T10:00:00.000Z')];
+    expect(standingVisits(two).map((v) => v.id)).toEqual(['c']);
+    expect(standingVisits([...two].reverse()).map((v) => v.id)).toEqual(['c']);
+  });
   it('keeps its place in the row of visits: an old visit amended today is still an old visit', () => {
     const amended = visit('2024-06-01', { id: 'b', amends: 'v-2024-06-01', finishedAt: '2026-08-01T10:00:00.000Z' });
     expect(standingVisits([visit('2024-06-01'), visit('2025-06-01'), amended]).map((v) => v.id)).toEqual(['b', 'v-2025-06-01']);
@@ -173,6 +178,19 @@ describe('the whole record judged, in any order of arrival', () => {
     ).get('v-2024-06-01')?.note;
     expect(note).toMatch(/^Celtis laevigata/);
   });
+  it('a visit knows the looks of earlier days and of earlier in its day, never later ones, whenever they were finished', () => {
+    const grown = { looked: ALL, signs: [cavity('a', 0.05)] };
+    const known = (other: TestVisit, of: TestVisit) =>
+      judgeVisits(testLibrary, place, [other, of], { given: [], reviews: [] }, settings)
+        .get(of.id)
+        ?.soundness.reasons.some((why) => why.startsWith('Cavity'));
+    const seen = (day: string, finishedAt: string) => visit(day, { id: `s-${day}`, finishedAt, look: grown });
+    const blind = (day: string, finishedAt: string) => visit(day, { id: `b-${day}`, finishedAt, look: { looked: ['collar'] } });
+    expect(known(seen('2026-06-01', '2026-06-20T10:00:00.000Z'), blind('2026-06-10', '2026-06-10T10:00:00.000Z'))).toBe(true);
+    expect(known(seen('2026-06-10', '2026-06-10T09:00:00.000Z'), blind('2026-06-10', '2026-06-10T10:00:00.000Z'))).toBe(true);
+    expect(known(seen('2026-06-10', '2026-06-10T11:00:00.000Z'), blind('2026-06-10', '2026-06-10T10:00:00.000Z'))).toBe(false);
+    expect(known(seen('2026-06-10', '2026-06-10T10:00:00.000Z'), blind('2026-06-01', '2026-06-20T10:00:00.000Z'))).toBe(false);
+  });
   it('a known hollow behind a side that only rang dull is not forgotten', () => {
     const judged = judgeVisits(testLibrary, place, visits, { given, reviews }, settings).get('v-2026-09-01');
     expect(judged?.soundness.reasons.join(' ')).toMatch(/Cavity, east side of the stem, seen on 2025-06-01/);
@@ -215,6 +233,18 @@ describe('the queue', () => {
       expect(weight(milder)).toBeGreaterThan(weight(plain));
       expect(milder.comeBack.by <= plain.comeBack.by).toBe(true);
     }
+  });
+  it('an agent that must be reported moves a visit up from one in twenty, any other does not', () => {
+    const agent = (reportable: boolean) => testLibrary.agents.find((a) => Boolean(a.reportable) === reportable)?.id ?? '';
+    const behind = (id: string, probability: number) => {
+      const plain = visit('2026-06-01');
+      return of({ ...plain, judgement: { ...plain.judgement, agents: [{ agent: id, name: 'An agent', probability, because: [] }] } });
+    };
+    const base = of(visit('2026-06-01')).weight;
+    expect(behind(agent(true), 0.05).weight).toBeGreaterThan(base);
+    expect(behind(agent(true), 0.05).why.map(({ says }) => says)).toContain('An agent, to be reported, may be behind it');
+    expect(behind(agent(true), 0.049).weight).toBe(base);
+    expect(behind(agent(false), 0.9).weight).toBe(base);
   });
   it('a tree that was questioned before does not wait behind one that was not', () => {
     const as = (standing: 'questioned' | 'proposed') =>

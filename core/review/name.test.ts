@@ -42,6 +42,16 @@ describe('the name that stands', () => {
     expect(derive({ ...asked, determinations: [first, given('2026-06-01', 'Acer rubrum')] }).standing).toBe('proposed');
     expect(derive({ ...asked, determinations: [given('2024-05-01', 'Acer rubrum'), first] }).standing).toBe('questioned');
   });
+  it('a name of a visit that was amended counts no more; one of a visit that is not in the record does', () => {
+    const old = given('2024-06-01', 'Acer rubrum');
+    const amended = visit('2024-06-01', { id: 'v-amended', amends: 'v-2024-06-01', finishedAt: '2024-06-02T10:00:00.000Z' });
+    const anew = given('2024-06-01', null, { id: 'd-anew', visitId: 'v-amended', at: amended.finishedAt });
+    expect(derive(tree({ visits: [visit('2024-06-01'), amended], determinations: [old, anew] }))).toMatchObject({
+      taxon: null,
+      standing: 'unnamed',
+    });
+    expect(derive(tree({ determinations: [old] }))).toMatchObject({ taxon: 'Acer rubrum', standing: 'proposed' });
+  });
   it('a tree nobody could name is unnamed', () =>
     expect(derive(tree({ determinations: [given('2026-06-01', null)] })).standing).toBe('unnamed'));
   it('no name says less than itself, a genus says less than each of its species, and none than any', () => {

@@ -38,6 +38,7 @@ const visit = (n: number, date: string, opening: number, part: Partial<VisitView
     judgedWith: 'x',
     differs: [],
     amends: null,
+    laterLooks: [],
     ...part,
   };
 };

@@ -49,6 +49,60 @@ describe('options', () => {
     expect(stewardship?.[0]).toBe('keep as seed source');
     expect(habitat?.[0]).toBe('keep as habitat');
   });
+  // Common practice, no source: what each practice would do first about a tree.
+  it.each([
+    [
+      'stewardship',
+      'a crowded young tree is freed',
+      { lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'surroundings' }] },
+      'free it from competitors',
+      'keep',
+    ],
+    [
+      'amenity',
+      'a serious weakness is looked into before the ground is seen to',
+      {
+        signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }],
+        measurements: { dbh: cm(50) },
+        works: [{ kind: 'trench', distance: m(3) }],
+      },
+      'investigate further',
+      'improve the ground',
+    ],
+    [
+      'amenity',
+      'and before the saw comes out',
+      { signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] },
+      'investigate further',
+      'remove',
+    ],
+    [
+      'habitat',
+      'a weak tree with nothing beneath is habitat before it is fenced off',
+      { signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }], beneath: [{ what: 'nothing', howOften: 'rare' }] },
+      'keep as habitat',
+      'exclude target',
+    ],
+    [
+      'stewardship',
+      'a sound tree beside works gets its fence first',
+      { measurements: { dbh: cm(50) }, works: [{ kind: 'trench', distance: m(3) }] },
+      'improve the ground',
+      'keep',
+    ],
+    [
+      'amenity',
+      'a tree that may fall on people is kept clear of before anything else',
+      { signs: [{ id: 'union-crack', zone: 'unions' }], beneath: [{ what: 'people-passing', howOften: 'frequent' }] },
+      'exclude target',
+      'remove',
+    ],
+  ] as const)('%s: %s', (profile, _words, request, before, after) => {
+    const order = judgeOak({ ...request, profile }).options.map((option) => option.do);
+    expect(order).toContain(before);
+    const place = (what: (typeof order)[number]) => (order.includes(what) ? order.indexOf(what) : order.length);
+    expect(place(before)).toBeLessThan(place(after));
+  });
   it('a rare kind is kept to its last: removal comes last', () => {
     const { options } = judgeOak({ taxon: 'Fagus grandifolia', signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] });
     expect(options.at(-1)?.do).toBe('remove');

@@ -34,6 +34,14 @@ describe('overruling', () => {
     expect(a.overruled).toHaveLength(1);
     expect(a.note).toMatch(/seen before here/);
   });
+  it('a cause the person holds for right goes first, and every other stays with its own probability', () => {
+    const signs = [{ id: 'thin-crown', zone: 'crown-top', percent: 35 }];
+    const plain = judgeOak({ signs }).agents;
+    const chosen = plain.find(({ agent }, i) => i > 1 && agent !== 'cause unknown')?.agent ?? '';
+    const set = judgeOak({ signs, overrules: [{ what: 'cause', to: chosen, why: 'seen before here' }] }).agents;
+    expect(set[0]).toMatchObject({ agent: chosen, probability: plain.find(({ agent }) => agent === chosen)?.probability });
+    expect(set.slice(1)).toEqual(plain.filter(({ agent }) => agent !== chosen));
+  });
   it.each([
     ['soundness', 'fine'],
     ['outlook', 'for ever'],

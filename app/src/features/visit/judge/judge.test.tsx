@@ -231,6 +231,7 @@ describe('change since earlier visits', () => {
     judgedWith: 'x',
     differs: [],
     amends: null,
+    laterLooks: [],
   });
   beforeAll(() => {
     show({}).unmount();

@@ -148,6 +148,7 @@ describe('measuring on the screen', () => {
       judgedWith: 'x',
       differs: [],
       amends: null,
+      laterLooks: [],
     });
     show('Quercus rubra', [visit(0.5)]);
     pick('Diameter');

@@ -69,6 +69,7 @@ const visit = (signs: SignSeen[]): VisitView => ({
   judgedWith: 'x',
   differs: [],
   amends: null,
+  laterLooks: [],
 });
 
 describe('walking round', () => {
