@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { Account } from '@dendrix/core/contracts';
 import { changedBy, session } from '@/data/keys';
 import { askToPersist } from './database';
@@ -38,14 +38,9 @@ export function OutboxProvider({ account, children }: { account: Account | null;
   const [online, setOnline] = useState(() => navigator.onLine);
   const [needsSignIn, setNeedsSignIn] = useState(false);
   const owner = account?.id;
-  const treeOf = useRef(new Map<string, string>());
 
   useEffect(() => {
-    const look = () =>
-      void waiting().then((all) => {
-        for (const parcel of all) if (parcel.kind === 'visit') treeOf.current.set(parcel.id, parcel.body.treeId);
-        setParcels(all);
-      });
+    const look = () => void waiting().then(setParcels);
     look();
     return watchKept(look);
   }, []);
@@ -57,16 +52,15 @@ export function OutboxProvider({ account, children }: { account: Account | null;
       setNeedsSignIn(result.needsSignIn);
       if (result.needsSignIn) await client.invalidateQueries({ queryKey: session.queryKey });
       const keys = result.sent.flatMap((parcel) => {
-        const visitTree = (visitId: string) => treeOf.current.get(visitId);
         switch (parcel.kind) {
           case 'tree':
             return changedBy.tree(parcel.id);
           case 'visit':
             return changedBy.visit(parcel.body.treeId);
           case 'review':
-            return changedBy.review(visitTree(parcel.body.visitId));
+            return changedBy.review(parcel.treeId);
           case 'photo':
-            return changedBy.photo(visitTree(parcel.body.visitId));
+            return changedBy.photo(parcel.treeId);
         }
       });
       const once = new Map(keys.map((queryKey) => [JSON.stringify(queryKey), queryKey]));

@@ -131,6 +131,26 @@ describe('the outbox', () => {
     expect((await send()).sent.map((p) => p.id)).toEqual(['b']);
     expect(await waiting()).toEqual([expect.objectContaining({ id: 'a', state: 'waiting', problem: null, attempts: 1 })]);
   });
+  it('asked for while a round is under way, one more follows: what was put in meanwhile goes out, and the signal that came back is used', async () => {
+    let answerFirst: (response: Response) => void = () => {};
+    const paths: string[] = [];
+    global.fetch = jest.fn((url) => {
+      paths.push(String(url).replace('/api/v1', ''));
+      return paths.length === 1 ? new Promise<Response>((resolve) => (answerFirst = resolve)) : Promise.resolve(answer(200));
+    }) as typeof fetch;
+    await enqueue(JORY, review('a'));
+    const first = send();
+    while (paths.length === 0) await new Promise((resolve) => setTimeout(resolve, 5));
+    await enqueue(JORY, review('b'));
+    const more = [send(), send({ force: true })];
+    answerFirst(no(503, 'later'));
+    expect((await first).sent).toEqual([]);
+    const [second, third] = await Promise.all(more);
+    expect(second).toBe(third);
+    // Forced, also what was told to wait is tried again.
+    expect(second?.sent.map(({ id }) => id).sort()).toEqual(['a', 'b']);
+    expect(await waiting()).toEqual([]);
+  });
   it('keeps what is refused, with the sentence, does not knock with it again, and sends the rest', async () => {
     await enqueue(JORY, review('a'));
     await enqueue(JORY, review('b'));

@@ -47,6 +47,7 @@ export async function enqueueVisit(owner: string, visit: Extract<NewParcel, { ki
           queuedAt: visit.queuedAt,
           words: `Picture: ${visit.words}`,
           body: { visitId: visit.id },
+          treeId: visit.body.treeId,
           after: [visit.id],
         },
         owner,
@@ -179,14 +180,31 @@ interface FlushOptions {
   random?: () => number;
 }
 
+/** The round under way, and the one that follows it with what was asked of it meanwhile. */
 let sending: Promise<Flushed> | null = null;
+let following: Promise<Flushed> | null = null;
+let asked: FlushOptions | null = null;
 
 /**
  * Sends what waits, in order. Where nothing answers it stops; what the server has no time for is tried later, with a pause that
- * grows; what it refuses stays, with its sentence, until somebody mends it, and what hangs on that waits with it.
+ * grows; what it refuses stays, with its sentence, until somebody mends it, and what hangs on that waits with it. Asked for while a
+ * round is under way, one more follows: that one may have begun before what is asked about was there, or the signal.
  */
 export function flush(options: FlushOptions): Promise<Flushed> {
-  sending ??= locked(() => round(options)).finally(() => (sending = null));
+  if (sending === null) return begin(options);
+  asked = { ...options, force: options.force === true || asked?.force === true };
+  following ??= sending
+    .catch(() => undefined)
+    .then(() => {
+      const next = asked ?? options;
+      asked = following = null;
+      return begin(next);
+    });
+  return following;
+}
+
+function begin(options: FlushOptions): Promise<Flushed> {
+  sending = locked(() => round(options)).finally(() => (sending = null));
   return sending;
 }
 

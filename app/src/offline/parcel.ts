@@ -35,8 +35,9 @@ export type Parcel = Kept &
     | { kind: 'tree'; body: TreeSubmission }
     /** With the draft it was made from, so that it can be opened again and mended. */
     | { kind: 'visit'; body: VisitSubmission; draft: VisitDraft | null }
-    | { kind: 'review'; body: ReviewSubmission }
-    | { kind: 'photo'; body: { visitId: string } }
+    /** With the tree it is about, so that just that is fetched anew once it has arrived; an older version kept none. */
+    | { kind: 'review'; body: ReviewSubmission; treeId?: string }
+    | { kind: 'photo'; body: { visitId: string }; treeId?: string }
   );
 export type ParcelOf<K extends Parcel['kind']> = Extract<Parcel, { kind: K }>;
 

@@ -79,6 +79,7 @@ export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: 
       kind: 'review',
       queuedAt: new Date().toISOString(),
       words: `Review of ${tree.tag}`,
+      treeId: tree.id,
       body: {
         visitId: visit.id,
         at: new Date().toISOString(),

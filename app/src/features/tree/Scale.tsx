@@ -21,7 +21,7 @@ interface Props {
 export function Scale({ label, bands, judged, short = false, bare = false, since }: Props) {
   const rank = bands.indexOf(judged.band);
   return (
-    <View className="gap-1">
+    <View className="gap-1" role="group" aria-label={`${label}: ${judged.band}`}>
       <Small>{label}</Small>
       <Strong
         className={`${short ? 'text-[17px]' : 'text-[20px]'} leading-[24px] ${rank >= bands.length - 2 && rank > 0 ? 'text-oxide' : ''}`}

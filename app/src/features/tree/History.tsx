@@ -1,0 +1,44 @@
+import { View } from 'react-native';
+import { sideWords, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { unseenSides } from '@dendrix/core/history';
+import type { TreeDetail } from '@dendrix/core/contracts';
+import { library } from '@/features/shell/library';
+import { useUnits } from '@/features/shell/settings';
+import { standingVisits } from '@dendrix/core/review';
+import { Heading, Small, Strong } from '@/ui/text';
+import { Rings } from './Rings';
+
+/** The rings, and beside them what the last visit saw and missed. */
+export function History({ tree }: { tree: TreeDetail }) {
+  const units = useUnits();
+  if (tree.visits.length === 0) return null;
+  const { never, lately } = unseenSides(
+    library,
+    standingVisits(tree.visits).map((visit) => visit.look),
+  );
+  const newest = standingVisits(tree.visits).at(-1)?.look.signs ?? [];
+  return (
+    <View className="gap-2">
+      <Heading>Its rings, one a visit</Heading>
+      <View className="flex-row flex-wrap items-start gap-4">
+        <Rings visits={tree.visits} size={228} />
+        <View className="min-w-[110px] flex-1 gap-2">
+          {newest.slice(0, 4).map((sign) => (
+            <View key={sign.key}>
+              <Strong>{signLabel(library, sign.id)}</Strong>
+              <Small className="text-ink">
+                {zoneWords(sign.zone)} {signWords(sign, units)}
+              </Small>
+            </View>
+          ))}
+          {newest.length === 0 ? <Small>No sign at the last visit.</Small> : null}
+          <Small>
+            Dotted: nobody looked.
+            {never.length > 0 ? ` The ${never.map(sideWords).join(', ')} side has never been seen.` : ''}
+            {lately.length > 0 ? ` Not seen last time: ${lately.map(sideWords).join(', ')}.` : ''}
+          </Small>
+        </View>
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,52 @@
+import { useRouter } from 'expo-router';
+import { Pressable, View } from 'react-native';
+import type { TreeDetail } from '@dendrix/core/contracts';
+import { plateLeaf } from '@dendrix/core/figures';
+import { slugOf } from '@dendrix/core/knowledge';
+import { commonName, taxonNamed } from '@/features/shell/library';
+import { standingNameOf, standingWords } from '@dendrix/core/review';
+import { Body, Latin, Small, Strong } from '@/ui/text';
+import { TreeTag } from '@/ui/surface';
+import { Drawing } from '@/ui/drawing';
+
+/** Who it is, how that stands, and its plate. */
+export function Identity({ tree }: { tree: TreeDetail }) {
+  const router = useRouter();
+  const taxon = taxonNamed(tree.taxon);
+  const now = standingNameOf(tree.determinations, tree.reviews, tree.visits).named;
+  return (
+    <View className="gap-2">
+      <View className="flex-row flex-wrap items-center gap-3">
+        <TreeTag tag={tree.tag} />
+        <Small className="flex-shrink">{tree.place}</Small>
+      </View>
+      <View className="flex-row gap-3">
+        <View className="min-w-0 flex-1 gap-1">
+          <Latin role="heading" aria-level={1} className="text-[30px] leading-[34px]">
+            {tree.level === 'cf. species' ? 'cf. ' : ''}
+            {tree.taxon ?? 'Not yet named'}
+          </Latin>
+          {tree.taxon ? <Strong className="text-[18px]">{commonName(tree.taxon)}</Strong> : null}
+          {now?.infraspecific ? <Small>noted as {now.infraspecific}</Small> : null}
+          <Body>
+            <Strong className={tree.standing === 'confirmed' || tree.standing === 'overturned' ? 'text-slate' : ''}>
+              {standingWords(tree.standing)}
+            </Strong>
+            {now ? `. ${now.why}` : ''}
+          </Body>
+        </View>
+        {taxon ? (
+          <Pressable
+            role="link"
+            aria-label={`${taxon.name} in the library`}
+            onPress={() => router.push(`/library/taxon/${slugOf(taxon.name)}`)}
+            className="items-center active:opacity-60"
+          >
+            <Drawing figure={plateLeaf(taxon)} width={84} height={90} label={`Leaf of ${taxon.name}`} />
+            <Small className="underline">its plate</Small>
+          </Pressable>
+        ) : null}
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,28 @@
+import { View } from 'react-native';
+import type { DeterminationView, TreeDetail } from '@dendrix/core/contracts';
+import { dayWords } from '@/features/shell/words';
+import { Latin, Small } from '@/ui/text';
+
+const SOURCE_WORDS = { import: 'town list', visit: 'visit', review: 'review' } as const;
+
+/** A name it was given, by whom, and what review made of it. */
+export function NameGiven({ given, tree }: { given: DeterminationView; tree: TreeDetail }) {
+  const review = tree.reviews.find((r) => r.visitId === given.visitId && given.source === 'visit');
+  const verdict = review ? { confirm: 'confirmed', question: 'questioned', overturn: 'overturned' }[review.verdict] : null;
+  return (
+    <View className="gap-[2px] border-l-2 border-rule pl-3">
+      <Latin className={`text-[18px] leading-[22px] ${verdict === 'overturned' ? 'line-through' : ''}`}>{given.taxon ?? 'not known'}</Latin>
+      <Small className="text-ink">
+        {SOURCE_WORDS[given.source]}
+        {given.by ? `, ${given.by.name}` : ''}, {dayWords(given.at.slice(0, 10))}
+      </Small>
+      <Small>{given.why}</Small>
+      {review ? (
+        <Small className="text-slate">
+          {verdict} by {review.by.name}
+          {review.reason ? `: ${review.reason}` : ''}
+        </Small>
+      ) : null}
+    </View>
+  );
+}

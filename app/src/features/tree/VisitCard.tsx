@@ -1,0 +1,59 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { alsoRecorded, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import type { TreeDetail, VisitView } from '@dendrix/core/contracts';
+import { library } from '@/features/shell/library';
+import { useUnits } from '@/features/shell/settings';
+import { dayWords } from '@/features/shell/words';
+import { Body, Small, Strong } from '@/ui/text';
+import { Card, Remark } from '@/ui/surface';
+import { Differs } from '@/features/review/Differs';
+
+/** One visit, opened to everything it saw. */
+export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
+  const units = useUnits();
+  const [open, setOpen] = useState(false);
+  const { judgement } = visit;
+  const review = tree.reviews.find((r) => r.visitId === visit.id);
+  return (
+    <Card>
+      <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)} className="min-h-[48px] gap-1 active:opacity-60">
+        <Strong>
+          {dayWords(visit.look.day)}, {visit.by.name}
+        </Strong>
+        <Small>
+          {judgement.lookedAt.percent} % looked at, {visit.look.signs.length} sign{visit.look.signs.length === 1 ? '' : 's'},{' '}
+          {visit.look.observations.length} marks
+          {review
+            ? ` · ${review.verdict === 'confirm' ? 'confirmed' : review.verdict === 'question' ? 'questioned' : 'overturned'} by ${review.by.name}`
+            : ' · waits for a second look'}
+        </Small>
+      </Pressable>
+      {open ? (
+        <View className="gap-2">
+          {visit.look.signs.map((sign) => (
+            <Body key={sign.key}>
+              {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}
+            </Body>
+          ))}
+          {alsoRecorded(library, visit.look, units).map((sentence) => (
+            <Body key={sentence}>{sentence}</Body>
+          ))}
+          {visit.look.specimens.map((specimen) => (
+            <Body key={specimen.label}>
+              Taken in: {specimen.part} {specimen.label}, {specimen.from === 'tree' ? 'from the tree' : 'picked up beneath'}.
+            </Body>
+          ))}
+          <Body>{judgement.note}</Body>
+          {visit.look.note ? (
+            <Remark mood="plain" title="Note">
+              {visit.look.note}
+            </Remark>
+          ) : null}
+          <Differs differs={visit.differs} />
+          <Small>Judged from the whole record with library {visit.judgedWith}.</Small>
+        </View>
+      ) : null}
+    </Card>
+  );
+}

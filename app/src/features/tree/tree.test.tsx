@@ -1,0 +1,79 @@
+import { fireEvent, render, screen, within } from '@testing-library/react';
+import { ZONES } from '@dendrix/core/knowledge';
+import { aName, aRecord, around, aVisit, clientWith, LUK, PERRIN, TREE_ID } from '@/testing/record';
+import { TreePage } from './TreePage';
+
+const mockPush = jest.fn();
+jest.mock('expo-router', () => ({ useRouter: () => ({ push: mockPush, navigate: mockPush }) }));
+const mockDownload = jest.fn(async (..._given: unknown[]) => {});
+jest.mock('@/data/api', () => ({ ...jest.requireActual('@/data/api'), download: (...given: unknown[]) => mockDownload(...given) }));
+
+const hole = { id: 'cavity', zone: 'stem-e' as const, key: 'a', opening: 0.14 };
+const first = aVisit('2024-06-01', { looked: [...ZONES], signs: [hole], note: 'Behind the sign post.' }, aName('Quercus rubra'), 10);
+const second = aVisit('2026-06-01', { looked: ['stem-n', 'collar'] }, aName('Quercus palustris'), 11);
+const show = (record = aRecord([first, second]), account = LUK) =>
+  render(<TreePage id={TREE_ID} />, { wrapper: around(clientWith({ account, tree: record })) });
+
+describe('a tree’s page', () => {
+  it('says who it is, how that stands, and every name it had, the newest first', () => {
+    show();
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Quercus palustris');
+    expect(screen.getByText('Proposed, waits for a second look')).toBeTruthy();
+    const names = screen.getAllByText(/^Quercus (rubra|palustris)$/).map((one) => one.textContent);
+    expect(names.slice(-2)).toEqual(['Quercus palustris', 'Quercus rubra']);
+  });
+  it('a scale that the last visit did not judge shows what stood before, and since when', () => {
+    show(aRecord([first, aVisit('2026-06-01', { looked: ['crown-top'] }, null, 11)]));
+    const soundness = screen.getByRole('group', { name: /^Soundness/ });
+    expect(soundness.textContent).toMatch(/serious weakness/i);
+    expect(soundness.textContent).toMatch(/1 June 2024/);
+    expect(screen.getByRole('group', { name: /^Vigour/ }).textContent).not.toMatch(/2024/);
+  });
+  it('a visit opens to everything it saw, with its note', () => {
+    show();
+    expect(screen.queryByText('Behind the sign post.')).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: /1 June 2024, Adaeze Fenwick/ }));
+    expect(screen.getByText('Behind the sign post.')).toBeTruthy();
+    expect(screen.getByText(/^Cavity, east side of the stem/)).toBeTruthy();
+  });
+  it('a review stands beside the name and the visit it is of', () => {
+    const review = {
+      id: 'r',
+      visitId: second.id,
+      by: PERRIN,
+      at: '2026-06-02T10:00:00.000Z',
+      verdict: 'overturn' as const,
+      secondLook: null,
+      taxon: 'Quercus rubra',
+      reason: 'Blunt buds.',
+    };
+    show(aRecord([first, second], { reviews: [review] }));
+    expect(screen.getByText('overturned by Perrin Oakes: Blunt buds.')).toBeTruthy();
+    expect(screen.getByRole('button', { name: /1 June 2026, .*overturned by Perrin Oakes/ })).toBeTruthy();
+  });
+  it('a look that is to settle the name is told with its day', () => {
+    const planned = {
+      ...second,
+      laterLooks: [{ trait: 'fruit-type', months: [9, 10], by: '2026-10-31', because: 'Acorn cup, September to October' }],
+    };
+    show(aRecord([first, planned]));
+    const settle = within(screen.getByText('What will settle the name').parentElement as HTMLElement);
+    expect(settle.getByText(/Acorn cup, September to October\. By 31 October 2026, autumn/)).toBeTruthy();
+  });
+  it('the sheet is asked for in the units of the person, and what goes wrong is told', async () => {
+    show();
+    mockDownload.mockRejectedValueOnce(new Error('No signal for the sheet.'));
+    fireEvent.click(screen.getByRole('button', { name: 'Sheet to print, A4' }));
+    expect(mockDownload).toHaveBeenCalledWith(`/trees/${TREE_ID}/sheet.pdf?paper=a4&units=metric`, 'Q-0417.pdf');
+    expect(await screen.findByText('No signal for the sheet.')).toBeTruthy();
+  });
+  it('who only looks cannot start a visit', () => {
+    show(aRecord([first]), { ...LUK, role: 'viewer' });
+    expect(screen.queryByRole('button', { name: 'Start a visit' })).toBeNull();
+  });
+  it('without a visit it says so and keeps what the list says', () => {
+    show(aRecord([], { writtenName: 'red oak', standing: 'imported' }));
+    expect(screen.getByText('Nobody has visited it yet.')).toBeTruthy();
+    expect(screen.getByText(/the town list says “red oak”/)).toBeTruthy();
+  });
+});

@@ -1,0 +1,130 @@
+// A small record and the surroundings a screen needs, for tests; a test says only what differs.
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import type { Account, QueueItem, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
+import { assess } from '@dendrix/core/judging';
+import { emptyLook, organisation, type Look, type VisitName } from '@dendrix/core/record';
+import { derive } from '@dendrix/core/review';
+import { allTrees, oneTree, organisationPicks, reviewQueue, session } from '@/data/keys';
+import { library } from '@/features/shell/library';
+
+const id = (n: number) => `01976a00-0000-7000-8000-${String(n).padStart(12, '0')}`;
+export const TREE_ID = id(1);
+export const ADAEZE = { id: id(90), name: 'Adaeze Fenwick' };
+export const PERRIN: Account = { id: id(91), name: 'Perrin Oakes', login: 'perrin', role: 'reviewer' };
+export const LUK: Account = { id: id(92), name: 'Luk Marsh', login: 'luk', role: 'crew' };
+
+export const aTree = (part: Partial<TreeBrief> = {}): TreeBrief => ({
+  id: TREE_ID,
+  tag: 'Q 0417',
+  place: 'Saltmarket Row, east verge',
+  siteKind: 'street',
+  latitude: 45.62,
+  longitude: -31.2,
+  plantedYear: 1962,
+  planted: true,
+  writtenName: null,
+  taxon: null,
+  level: null,
+  standing: 'unnamed',
+  dbh: null,
+  height: null,
+  vigour: null,
+  soundness: null,
+  hiddenDecay: null,
+  seenPercent: null,
+  risk: null,
+  dueOn: null,
+  dueBecause: null,
+  lastVisitOn: null,
+  ...part,
+});
+
+export const aName = (taxon: string | null, part: Partial<VisitName> = {}): VisitName => ({
+  taxon,
+  level: taxon === null ? 'none' : 'species',
+  rule: 'three-lines',
+  confirmed: false,
+  probability: 0.8,
+  why: 'Bark and leaf.',
+  ...part,
+});
+
+/** A visit of a day, judged as the core judges it. */
+export function aVisit(day: string, part: Partial<Look> = {}, name: VisitName | null = null, nth = 10): VisitView {
+  const look: Look = { ...emptyLook(day), ...part };
+  return {
+    id: id(nth),
+    treeId: TREE_ID,
+    by: ADAEZE,
+    startedAt: `${day}T09:40:00.000Z`,
+    finishedAt: `${day}T10:00:00.000Z`,
+    timeZone: 'UTC',
+    libraryVersion: 'x',
+    look,
+    name,
+    judgement: assess(library, { ...look, taxon: null, name: name?.taxon ?? null, latitude: 45.62, profile: 'amenity' }),
+    judgedWith: 'x',
+    differs: [],
+    amends: null,
+    laterLooks: [],
+  };
+}
+
+/** A tree with its record, derived as the server derives it. */
+export function aRecord(visits: readonly VisitView[], part: Partial<TreeDetail> = {}): TreeDetail {
+  const determinations = visits.flatMap((visit) =>
+    visit.name
+      ? [
+          {
+            id: `${visit.id}/name`,
+            visitId: visit.id,
+            by: visit.by,
+            at: visit.finishedAt,
+            taxon: visit.name.taxon,
+            level: visit.name.level,
+            source: 'visit' as const,
+            why: visit.name.why,
+            infraspecific: null,
+          },
+        ]
+      : [],
+  );
+  const reviews = part.reviews ?? [];
+  const { followUps, ...derived } = derive({ visits, determinations, reviews });
+  return {
+    ...aTree(),
+    ...derived,
+    note: '',
+    visits: [...visits].reverse(),
+    determinations: determinations.reverse(),
+    reviews,
+    followUps: followUps.map(({ key, ...one }) => ({ id: key, ...one })),
+    arrivedPhotos: [],
+    ...part,
+  };
+}
+
+interface Kept {
+  account?: Account | null;
+  trees?: readonly TreeBrief[];
+  tree?: TreeDetail;
+  queue?: readonly QueueItem[];
+  waiting?: number;
+}
+
+/** What is kept on the device, so that no screen asks for more. */
+export function clientWith({ account = LUK, trees = [], tree, queue = [], waiting = queue.length }: Kept = {}): QueryClient {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+  client.setQueryData(session.queryKey, account);
+  client.setQueryData(organisationPicks.queryKey, organisation.parse({}));
+  client.setQueryData(allTrees.queryKey, [...trees]);
+  client.setQueryData(reviewQueue.queryKey, { items: [...queue], total: waiting });
+  if (tree) client.setQueryData(oneTree(tree.id).queryKey, tree);
+  return client;
+}
+
+export const around = (client: QueryClient) =>
+  function Around({ children }: { children: ReactNode }) {
+    return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
+  };
