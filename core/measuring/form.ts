@@ -1,7 +1,7 @@
 import type { Measurements } from '../record/measurement';
 import type { Taxon } from '../knowledge';
 import { crownRatio, crownRatioError, spreadFromAxes, spreadFromSpokes } from './crown';
-import { heightLeaning, heightSine, heightStick, heightTangent, type LEANS, type HeightReading } from './height';
+import { heightLeaning, heightSine, heightStick, heightTangent, type LEANS, type HeightReading, type StandFault } from './height';
 import { questionsAbout, type Earlier } from './plausible';
 import { combineReadings } from '../maths/readings';
 import { combinedDiameter, combinedError, diameterError, diameterFromGirth, slenderness } from './stem';
@@ -109,6 +109,8 @@ export interface MeasuredEntry {
   /** Asked about, never refused. */
   questions: string[];
   warnings: string[];
+  /** What is wrong with where the height was read from. */
+  stands: readonly StandFault[];
   ratio: number | null;
   /** One standard deviation of the ratio. */
   ratioError: number | null;
@@ -166,7 +168,7 @@ function heightNow(entry: Entry, fields: Fields, custom: Custom): { reading: Hei
   switch (entry.heightHow) {
     case 'typed': {
       const m = fields.length(entry.height, 'height');
-      return m ? { reading: { height: m, plusMinus: TYPED_SHARE * m, warnings: [] }, entered: entered(entry.height) } : null;
+      return m ? { reading: { height: m, plusMinus: TYPED_SHARE * m, warnings: [], stands: [] }, entered: entered(entry.height) } : null;
     }
     case 'tangent': {
       const distance = fields.length(entry.distance, 'distance');
@@ -256,7 +258,7 @@ function readHeights(entry: Entry, fields: Fields, custom: Custom, out: Measured
   const found = heightNow(entry, fields, custom);
   if (found && found.reading.height <= 0) fields.problems.top = fields.say.topBelowBase;
   else if (found) {
-    const { height, plusMinus, warnings } = found.reading;
+    const { height, plusMinus, warnings, stands } = found.reading;
     out.now = {
       m: height,
       plusMinus,
@@ -265,6 +267,7 @@ function readHeights(entry: Entry, fields: Fields, custom: Custom, out: Measured
       ...(entry.simulated.height ? { simulated: true as const } : {}),
     };
     out.warnings.push(...warnings);
+    out.stands = stands;
   }
   const all = [...entry.heights, ...(out.now ? [out.now] : [])];
   if (all.length === 0) return;
@@ -325,6 +328,7 @@ export function readEntry(entry: Entry, custom: Custom, taxon: Taxon | null, las
     problems: fields.problems,
     questions: [],
     warnings: [],
+    stands: [],
     ratio: null,
     ratioError: null,
     slenderness: null,

@@ -4,19 +4,39 @@ import { wordsIn, type Speech } from '../words/catalogue';
 export const DISTANCE_ERROR = { share: 0.01, least: 0.1 } as const;
 export const ANGLE_ERROR = (0.5 * Math.PI) / 180;
 
+/** Nearer than the tree is high, so that its top angle is steep; so near that a limb in front may hide the top. */
+export type StandFault = 'too-close' | 'near-limb';
+
 export interface HeightReading {
   /** m */
   height: number;
   /** One standard deviation, m, by first-order propagation of the distance and angle errors. */
   plusMinus: number;
   warnings: string[];
+  /** What is wrong with where the observer stands. */
+  stands: readonly StandFault[];
 }
 
 const distanceError = (distance: number) => Math.max(DISTANCE_ERROR.least, DISTANCE_ERROR.share * Math.abs(distance));
 
-function warningsFor(height: number, distance: number, top: number, speech: Speech): string[] {
+/** Top angle from which a near limb may pass for the top, radians. Common practice, no source. */
+const STEEP = Math.PI / 4;
+
+/** A reading with what is wrong with where it was taken from. @param distance level, m; @param top angle, radians */
+function readFrom(
+  distance: number,
+  top: number,
+  { height, plusMinus }: { height: number; plusMinus: number },
+  speech: Speech,
+): HeightReading {
   const say = wordsIn(speech).measuring;
-  return [...(distance < height ? [say.tooClose(distance, height)] : []), ...(top > Math.PI / 4 ? [say.nearLimb] : [])];
+  const stands: StandFault[] = [...(distance < height ? (['too-close'] as const) : []), ...(top > STEEP ? (['near-limb'] as const) : [])];
+  return {
+    height,
+    plusMinus,
+    stands,
+    warnings: stands.map((fault) => (fault === 'too-close' ? say.tooClose(distance, height) : say.nearLimb)),
+  };
 }
 
 export const LEANS = ['toward', 'away', 'across'] as const;
@@ -45,6 +65,7 @@ export function heightLeaning(distance: number, top: number, base: number, lean:
     height: plain.height * factor,
     plusMinus: plain.plusMinus * Math.abs(factor),
     warnings: [...plain.warnings, wordsIn(speech).measuring.leans(lean.to)],
+    stands: plain.stands,
   };
 }
 
@@ -65,7 +86,7 @@ export function heightTangent(distance: number, top: number, base: number, speec
     (distance / Math.cos(top) ** 2) * ANGLE_ERROR,
     (distance / Math.cos(base) ** 2) * ANGLE_ERROR,
   );
-  return { height, plusMinus, warnings: warningsFor(height, distance, top, speech) };
+  return readFrom(distance, top, { height, plusMinus }, speech);
 }
 
 /**
@@ -86,7 +107,7 @@ export function heightSine(
     Math.sin(base.angle) * distanceError(base.distance),
     base.distance * Math.cos(base.angle) * ANGLE_ERROR,
   );
-  return { height, plusMinus, warnings: warningsFor(height, top.distance * Math.cos(top.angle), top.angle, speech) };
+  return readFrom(top.distance * Math.cos(top.angle), top.angle, { height, plusMinus }, speech);
 }
 
 /** One-sigma error of matching a stick by eye, m on the stick. Common practice, no source. */
@@ -103,5 +124,5 @@ export function heightStick(distance: number, stick: number, arm: number, eyeHei
   const covered = (distance * stick) / arm;
   const height = covered + eyeHeight;
   const plusMinus = Math.hypot((stick / arm) * distanceError(distance), (distance / arm) * STICK_ERROR, (covered / arm) * STICK_ERROR);
-  return { height, plusMinus, warnings: warningsFor(height, distance, Math.atan2(covered, distance), speech) };
+  return readFrom(distance, Math.atan2(covered, distance), { height, plusMinus }, speech);
 }

@@ -152,6 +152,19 @@ describe('a decisive mark', () => {
 });
 
 describe('where to look next', () => {
+  it('where a planted tree stands says a fifth of what the same mark on it would; where a wild one stands, as much', () => {
+    const twins = [traitOf('form-z', 'form', ['red', 'blue']), traitOf('site-z', 'site', ['red', 'blue'])];
+    const of = (state: string): Record<string, States> => ({ 'form-z': { [state]: 'always' }, 'site-z': { [state]: 'always' } });
+    const m = modelOf(libraryOf(twins, [taxonOf('Aa rubra', of('red')), taxonOf('Bb caerulea', of('blue'))]));
+    const bits = (planted: boolean | undefined) => {
+      const next = lookNext(m, rank(m, { observations: [], planted }));
+      const at = (id: string) => next.find((look) => look.trait.id === id)?.bits ?? NaN;
+      return at('site-z') / at('form-z');
+    };
+    expect(bits(true)).toBeCloseTo(0.2, 9);
+    expect(bits(undefined)).toBeCloseTo(0.2, 9);
+    expect(bits(false)).toBeCloseTo(1, 9);
+  });
   it('one bit at most from a mark of two states, and near it where the names are split in two', () => {
     const even = modelOf(libraryOf(TRAITS, [RED, BLUE]));
     const looks = lookNext(even, rank(even, { observations: [], lifeStage: 'mature' }));

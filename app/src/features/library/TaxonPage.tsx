@@ -98,6 +98,7 @@ export function TaxonPage({ slug }: { slug: string }) {
 function Header({ taxon }: { taxon: Taxon }) {
   const district = useDistrict();
   const lists = listWords(district, taxon);
+  const unwelcome = district.lists.invasive.includes(taxon.name) || district.lists.watched.includes(taxon.name);
   return (
     <View className="gap-1">
       <Title className="font-latin text-[30px] leading-[34px]">{taxon.name}</Title>
@@ -121,7 +122,7 @@ function Header({ taxon }: { taxon: Taxon }) {
         over {Math.round(taxon.maxDbh * 100)} cm.
       </Small>
       {lists.length > 0 ? (
-        <Remark mood={lists.some((words) => /invasive|watched/.test(words)) ? 'caution' : 'settled'} title={`In ${district.name}`}>
+        <Remark mood={unwelcome ? 'caution' : 'settled'} title={`In ${district.name}`}>
           {`${capital(lists.join('; '))}.`}
         </Remark>
       ) : null}

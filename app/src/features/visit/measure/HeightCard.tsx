@@ -28,7 +28,7 @@ interface Props {
 /** The height by any of the usual ways, read as often as one likes. */
 export function HeightCard({ entry, measuring, type, devices }: Props) {
   const { settings } = useSettings();
-  const { values, now, problems, warnings } = measuring;
+  const { values, now, problems, warnings, stands } = measuring;
   const how = entry.heightHow;
   const methods = HEIGHT_METHODS.filter((method) => method !== 'device' || devices.on);
   // Typed over, a field is no longer what the simulated device wrote.
@@ -128,10 +128,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
           {warning}
         </Remark>
       ))}
-      {warnings.some((w) => w.startsWith('Too close')) ? <HowTo how={howToMeasure['too-close']} /> : null}
-      {warnings.some((w) => w.includes('near limb')) && !warnings.some((w) => w.startsWith('Too close')) ? (
-        <HowTo how={howToMeasure['near-limb']} />
-      ) : null}
+      {stands[0] ? <HowTo how={howToMeasure[stands[0]]} /> : null}
       {entry.heights.length > 0 ? (
         <View className="gap-1" role="list" aria-label="Readings kept">
           {entry.heights.map((kept, i) => (
