@@ -1,5 +1,6 @@
 // Makes a photograph small enough to keep and send, off the main thread, and reads when and where it was taken.
 import exifr from 'exifr';
+import { pictureTime } from '@dendrix/core/devices';
 
 /** What the page sends. */
 export interface PhotoTask {
@@ -22,7 +23,8 @@ const LONGEST = 1600;
 const QUALITY = 0.82;
 
 interface Written {
-  DateTimeOriginal?: Date;
+  DateTimeOriginal?: unknown;
+  OffsetTimeOriginal?: unknown;
   latitude?: number;
   longitude?: number;
 }
@@ -33,6 +35,8 @@ async function make(file: Blob): Promise<PhotoMade> {
     ((await exifr
       .parse(file, {
         gps: true,
+        // As the camera wrote it: its clock is not this device's.
+        reviveValues: false,
         pick: ['DateTimeOriginal', 'OffsetTimeOriginal', 'GPSLatitude', 'GPSLongitude', 'GPSLatitudeRef', 'GPSLongitudeRef'],
       })
       .catch(() => null)) as Written | null) ?? {};
@@ -46,13 +50,16 @@ async function make(file: Blob): Promise<PhotoMade> {
   pen.drawImage(picture, 0, 0, width, height);
   picture.close();
   const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY });
-  const taken = written.DateTimeOriginal;
   const placed = Number.isFinite(written.latitude) && Number.isFinite(written.longitude);
   return {
     blob,
     width,
     height,
-    takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken.toISOString() : null,
+    takenAt: pictureTime(
+      written.DateTimeOriginal,
+      written.OffsetTimeOriginal,
+      ([year, month, day, hours, minutes, seconds]) => new Date(year, month - 1, day, hours, minutes, seconds),
+    ),
     latitude: placed ? (written.latitude as number) : null,
     longitude: placed ? (written.longitude as number) : null,
   };
