@@ -95,6 +95,12 @@ export function TaxonPage({ slug }: { slug: string }) {
   );
 }
 
+/** What stands in brackets behind a name: where it is used, and a word on it. */
+const bracketed = (words: readonly string[]): string => {
+  const said = words.filter((word) => word !== '').join('; ');
+  return said === '' ? '' : ` (${said})`;
+};
+
 function Header({ taxon }: { taxon: Taxon }) {
   const district = useDistrict();
   const lists = listWords(district, taxon);
@@ -111,8 +117,8 @@ function Header({ taxon }: { taxon: Taxon }) {
         {taxon.commonNames.map(({ name, where, note }, i) => (
           <Body key={`${name}/${where}`}>
             {i > 0 ? '; ' : ''}
-            <Strong>{name}</Strong> in {where === 'everywhere' ? 'most places' : where}
-            {note ? ` (${note})` : ''}
+            <Strong>{name}</Strong>
+            {bracketed([where === 'everywhere' ? '' : where, note ?? ''])}
           </Body>
         ))}
       </Body>
