@@ -265,5 +265,4 @@ describe('naming from the marks of floras and handbooks', () => {
     expect(first?.probability).toBeGreaterThan(1.3 * (second?.probability ?? 0));
     expect(fit).not.toBe('poor');
   });
-  it('holds at least forty taxa', () => expect(new Set(KEYED.map(([name]) => name)).size).toBeGreaterThanOrEqual(40));
 });

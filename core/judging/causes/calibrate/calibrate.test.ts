@@ -1,6 +1,9 @@
 import { brierScore, calibrationError, reliabilityTable } from '../../../naming/calibrate/scores';
 import { randomFrom } from '../../../maths/random';
 import { testLibrary } from '../../../testing/library';
+import { lookedAt } from '../../looked/looked';
+import { setAside } from '../../looked/normal';
+import { weighCauses } from '../differential';
 import { causeStatements, placeOfTruth, simulatedCase, type SimulatedCase } from './cases';
 
 // Simulated people on simulated trees: the differential's probabilities should mean what they say. Real trees are harder than
@@ -37,12 +40,11 @@ describe('the differential keeps its word', () => {
       right(withAgent.filter((one) => one.input.signs.length <= 2)),
     );
   });
-  it('probabilities of one case add up to one', () => {
-    for (const one of cases.slice(0, 60)) {
-      const sum = causeStatements(testLibrary, district, [one]).reduce((total, s) => total + s.probability, 0);
-      expect(sum).toBeLessThanOrEqual(1 + 1e-9);
-      // "Normal for this tree" may hold the rest.
-      expect(sum).toBeGreaterThan(0);
+  it('probabilities of one case add up to one, "cause unknown" and "normal for this tree" among them', () => {
+    for (const { input } of cases.slice(0, 60)) {
+      const aside = setAside(testLibrary, input);
+      const weighed = weighCauses(testLibrary, input, aside, lookedAt(testLibrary, input), district);
+      expect(weighed.reduce((total, cause) => total + cause.probability, 0)).toBeCloseTo(input.signs.length === 0 ? 0 : 1, 9);
     }
   });
 });
