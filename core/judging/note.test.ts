@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { ZONES } from '../knowledge';
+import { assess } from './assess';
+import { assessRequest, toAssessInput } from './request';
 import { ALL, cm, judgeOak, m } from '../testing/judge';
 import { testLibrary } from '../testing/library';
 import { sideWords, zoneWords } from '../words/en/zones';
@@ -49,6 +51,15 @@ describe('the note', () => {
       ),
       { numRuns: 120 },
     );
+  });
+  it('begins with who it is as far as that is known, who checked it, and how old it is', () => {
+    const begins = (request: object) => judgeOak(request).note.split('. ')[0];
+    expect(begins({ lifeStage: 'old' })).toBe('Quercus rubra, an old tree');
+    expect(begins({ taxon: 'Quercus' })).toBe('Quercus, known to the genus only, a grown tree');
+    expect(begins({ taxon: null, lifeStage: 'young' })).toBe('A tree not yet named, a young tree');
+    const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', taxon: 'Quercus rubra', latitude: 46 }));
+    expect(assess(testLibrary, { ...input, nameUnchecked: true }).note).toMatch(/^Quercus rubra by the record, not checked this time\./);
+    expect(assess(testLibrary, input).note).toMatch(/^Quercus rubra\./);
   });
   it('says what cannot be said, what to do first and when to come back', () => {
     const { note } = judgeOak({ looked: ['crown-top', 'stem-n'], signs: [{ id: 'conk', zone: 'stem-n', kind: 'bracket' }] });

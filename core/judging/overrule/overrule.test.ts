@@ -34,6 +34,39 @@ describe('overruling', () => {
     expect(a.overruled).toHaveLength(1);
     expect(a.note).toMatch(/seen before here/);
   });
+  // What a second pair of eyes is sent for: a milder word than the rules'. Everything that can be overruled, both ways.
+  it.each([
+    ['vigour', 'thriving', 'failing'],
+    ['soundness', 'weakness', 'act first'],
+    ['hiddenDecay', 'possible', null],
+    ['outlook', 'long-term', 'dead'],
+    ['failure', 'improbable', 'imminent'],
+    ['option', 'watch', 'remove'],
+    ['cause', 'cause unknown', null],
+    ['comeBack', '2031-01-01', '2026-07-02'],
+  ] as const)('of %s: %s is the milder word, %s is not', (what, milder, harsher) => {
+    const request = {
+      signs: [
+        { id: 'basal-conk', zone: 'collar', kind: 'bracket' },
+        { id: 'thin-crown', zone: 'crown-top', percent: 35 },
+      ],
+      beneath: [{ what: 'people-passing', howOften: 'frequent' }],
+    };
+    const flag = (to: string) =>
+      judgeOak({ ...request, overrules: [{ what, to, why: 'seen before here' }] }).overruled.map((o) => o.milder);
+    expect(flag(milder)).toEqual([true]);
+    if (harsher !== null) expect(flag(harsher)).toEqual([false]);
+  });
+  it('a harsher word on a tree that nothing was found on is no milder one', () => {
+    for (const [what, to] of [
+      ['hiddenDecay', 'likely'],
+      ['soundness', 'weakness'],
+      ['failure', 'probable'],
+    ] as const)
+      expect(
+        judgeOak({ beneath: [{ what: 'road', howOften: 'frequent' }], overrules: [{ what, to, why: 'seen before here' }] }).overruled,
+      ).toEqual([expect.objectContaining({ what, to, milder: false })]);
+  });
   it('a cause the person holds for right goes first, and every other stays with its own probability', () => {
     const signs = [{ id: 'thin-crown', zone: 'crown-top', percent: 35 }];
     const plain = judgeOak({ signs }).agents;
