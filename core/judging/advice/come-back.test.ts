@@ -1,6 +1,10 @@
 import fc from 'fast-check';
 import { ALL, cm, judgeOak } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
+import { addMonths } from '../../time/dates';
+import { lookedAt } from '../looked/looked';
+import { assessRequest, toAssessInput } from '../request';
+import { comeBack } from './come-back';
 
 describe('coming back', () => {
   it('sides unseen in summer bring one back while the tree is bare', () => {
@@ -62,5 +66,24 @@ describe('coming back', () => {
     expect(judgeOak({ signs: [hole] }).comeBack.by > '2026-09-01').toBe(true);
     const again = judgeOak({ looked: ALL, before: [{ date: '2024-03-01', looked: ALL, signs: [hole] }] });
     expect(again.comeBack.because).not.toMatch(/last looked at/);
+  });
+  it('an agent sets the pace from three in ten', () => {
+    const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', looked: ALL }));
+    const soon = [...testLibrary.agents].sort((a, b) => (a.lookAgainMonths ?? 99) - (b.lookAgainMonths ?? 99))[0];
+    const well = judgeOak();
+    const by = (probability: number) =>
+      comeBack(
+        testLibrary,
+        input,
+        { vigour: well.vigour, soundness: well.soundness, hiddenDecay: well.hiddenDecay },
+        [{ agent: soon?.id ?? '', name: soon?.name ?? '', probability, because: [] }],
+        lookedAt(testLibrary, input),
+        null,
+        [],
+      );
+    expect(by(0.3).by).toBe(addMonths('2026-07-01', soon?.lookAgainMonths ?? NaN));
+    expect(by(0.3).because).toContain(`${soon?.name.toLowerCase()} possible`);
+    expect(by(0.29).by).toBe(by(0).by);
+    expect(by(0.29).by > by(0.3).by).toBe(true);
   });
 });
