@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { CARD_KINDS, ZONES, STEM_SIDES } from '../knowledge';
 import { CARD_STEPS, cardRegion, referenceCard } from './cards';
 import { DAY_GROUNDS, TINTS } from './paints';
+import { wordsIn } from '../words/catalogue';
 import { howToMeasure, HEIGHT_METHODS, STEM_SITUATIONS } from './measuring';
 import { markOn, planLabel, planSectors, PLAN_SIZE } from './walk-plan';
 import { type Figure, type Paint } from './shape';
@@ -109,10 +110,16 @@ describe('the plan of the walk-round', () => {
 });
 
 describe('how to measure', () => {
+  const say = wordsIn().howTo;
+  it('tells the height of the reading as the person reads lengths', () => {
+    expect(say.says.level(1.37)).toMatch(/^Tape level round the stem at 1\.37 m above/);
+    expect(wordsIn({ units: 'feet' }).howTo.says.level(1.37)).toMatch(/at 4\.5 ft above/);
+  });
   it.each([...STEM_SITUATIONS, ...HEIGHT_METHODS.filter((m) => m !== 'typed')] as const)('%s is drawn and said', (name) => {
     const how = howToMeasure[name];
     expect(how.figure.shapes.length).toBeGreaterThan(3);
-    expect(how.says).toMatch(/[.]$/);
+    expect(say.says[name](1.3)).toMatch(/[.]$/);
+    for (const { word } of how.labels) expect(say.written[word](1.3)).toMatch(/^\S/);
     // Every word stands inside the box.
     for (const label of how.labels) {
       expect(label.at[0]).toBeGreaterThanOrEqual(0);
@@ -121,6 +128,6 @@ describe('how to measure', () => {
     }
   });
   it('where the tape may not sit at breast height, the sentence says to write the height down', () => {
-    for (const name of ['fork', 'swelling', 'buttress'] as const) expect(howToMeasure[name].says).toMatch(/write that height down/);
+    for (const name of ['fork', 'swelling', 'buttress'] as const) expect(say.says[name](1.3)).toMatch(/write that height down/);
   });
 });

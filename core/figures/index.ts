@@ -9,4 +9,12 @@ export { leafFormOf, plateLeaf, plateOf, usualState, type PlatePart } from './pl
 export { DAY_GROUNDS, TINTS } from './paints';
 export { CARD_STEPS, cardRegion, referenceCard } from './cards';
 export { markOn, planLabel, planSectors, PLAN_SIZE, type PlanSector } from './walk-plan';
-export { howToMeasure, STEM_SITUATIONS, HEIGHT_METHODS, type HeightMethod, type HowTo, type StemSituation } from './measuring';
+export {
+  howToMeasure,
+  STEM_SITUATIONS,
+  HEIGHT_METHODS,
+  type HeightMethod,
+  type HowTo,
+  type HowToName,
+  type StemSituation,
+} from './measuring';

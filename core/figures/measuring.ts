@@ -1,3 +1,4 @@
+import type { Catalogue } from '../words/catalogue';
 import { area, pen, strokes } from './pen';
 import { circle, smooth, type Figure, type Paint, type Pt, type Shape } from './shape';
 
@@ -13,12 +14,15 @@ export type HeightTrouble = (typeof HEIGHT_TROUBLES)[number];
 export const CROWN_WAYS = ['axes', 'spokes', 'base'] as const;
 export type CrownWay = (typeof CROWN_WAYS)[number];
 
-/** A drawing with words written on it, and what to do in a sentence. */
+/** A word written on a drawing. */
+type DrawnWord = keyof Catalogue['howTo']['written'];
+/** Everything that can be shown. */
+export type HowToName = keyof Catalogue['howTo']['says'];
+
+/** A drawing and where words are written on it; what they are, and what to do, the catalogue says. */
 export interface HowTo {
   figure: Figure;
-  /** `{h}` stands for the height of the reading. */
-  labels: { at: Pt; words: string; paint: Paint; anchor?: 'start' | 'middle' | 'end' }[];
-  says: string;
+  labels: { at: Pt; word: DrawnWord; paint: Paint; anchor?: 'start' | 'middle' | 'end' }[];
 }
 
 const WIDTH = 320;
@@ -41,13 +45,12 @@ const rise = (foot: Pt, top: Pt): Shape[] => {
   ];
   return [{ d: strokes([[foot, top], tick(foot), tick(top)]), stroke: 'slate', width: 1.8, fill: 'none' }];
 };
-const H = (at: Pt, anchor: 'start' | 'middle' | 'end' = 'end') => ({ at, words: '{h}', paint: 'slate' as const, anchor });
+const H = (at: Pt, anchor: 'start' | 'middle' | 'end' = 'end') => ({ at, word: 'height' as const, paint: 'slate' as const, anchor });
 
 const STEMS: Record<StemSituation, HowTo> = {
   level: {
     figure: drawn(ground(GROUND_LEVEL), stem(STEM), tape([143, 62], [177, 62]), ...rise([112, 131], [112, 62])),
     labels: [H([100, 100])],
-    says: 'Tape level round the stem at {h} above the ground, no twist, bark and climbers kept out from under it.',
   },
   slope: {
     figure: drawn(
@@ -56,8 +59,7 @@ const STEMS: Record<StemSituation, HowTo> = {
       tape([143, 46], [177, 46]),
       ...rise([112, 107], [112, 46]),
     ),
-    labels: [H([100, 80]), { at: [60, 90], words: 'uphill', paint: 'soft', anchor: 'middle' }],
-    says: 'On a slope stand uphill: {h} from the ground on the uphill side.',
+    labels: [H([100, 80]), { at: [60, 90], word: 'uphill', paint: 'soft', anchor: 'middle' }],
   },
   lean: {
     figure: drawn(
@@ -67,7 +69,6 @@ const STEMS: Record<StemSituation, HowTo> = {
       ...rise([84, 126], [106, 58]),
     ),
     labels: [H([84, 88])],
-    says: 'On a leaning stem measure {h} along the stem, and lay the tape square to it.',
   },
   fork: {
     figure: drawn(
@@ -78,8 +79,7 @@ const STEMS: Record<StemSituation, HowTo> = {
       tape([142, 102], [178, 102]),
       ...rise([112, 131], [112, 102]),
     ),
-    labels: [{ at: [102, 120], words: 'narrowest, below', paint: 'slate', anchor: 'end' }],
-    says: 'Where it forks at or just above the height, measure below the fork at the narrowest point, and write that height down.',
+    labels: [{ at: [102, 120], word: 'narrowest-below', paint: 'slate', anchor: 'end' }],
   },
   several: {
     figure: drawn(
@@ -92,7 +92,6 @@ const STEMS: Record<StemSituation, HowTo> = {
       ...rise([82, 131], [82, 62]),
     ),
     labels: [H([72, 100])],
-    says: 'Where it parts below the height, measure every stem at {h}; they are put together by their cross-sections.',
   },
   swelling: {
     figure: drawn(
@@ -105,10 +104,9 @@ const STEMS: Record<StemSituation, HowTo> = {
       { d: 'M136 62H186', stroke: 'soft', width: 1.4, fill: 'none' },
     ),
     labels: [
-      { at: [102, 120], words: 'narrowest, below', paint: 'slate', anchor: 'end' },
-      { at: [204, 66], words: 'not on the swelling', paint: 'soft', anchor: 'start' },
+      { at: [102, 120], word: 'narrowest-below', paint: 'slate', anchor: 'end' },
+      { at: [204, 66], word: 'not-on-the-swelling', paint: 'soft', anchor: 'start' },
     ],
-    says: 'At a swelling, burl or branch ring measure below it at the narrowest point, and write that height down.',
   },
   buttress: {
     figure: drawn(
@@ -118,8 +116,7 @@ const STEMS: Record<StemSituation, HowTo> = {
       tape([144, 40], [176, 40]),
       ...rise([70, 131], [70, 40]),
     ),
-    labels: [{ at: [60, 92], words: 'above', paint: 'slate', anchor: 'end' }],
-    says: 'Above buttresses, where the stem has become round; write that height down, since it is not {h}.',
+    labels: [{ at: [60, 92], word: 'above', paint: 'slate', anchor: 'end' }],
   },
 };
 
@@ -153,19 +150,17 @@ const HEIGHTS: Record<Exclude<HeightMethod, 'typed'>, HowTo> = {
   tangent: {
     figure: drawn(ground(GROUND_LEVEL), ...TREE, PERSON, levelLine, sightTo([266, 12], 'oxide'), sightTo([264, 130], 'slate')),
     labels: [
-      { at: [160, 62], words: 'level distance', paint: 'soft', anchor: 'middle' },
-      { at: [150, 34], words: 'top', paint: 'oxide', anchor: 'end' },
-      { at: [150, 112], words: 'base', paint: 'slate', anchor: 'end' },
+      { at: [160, 62], word: 'level-distance', paint: 'soft', anchor: 'middle' },
+      { at: [150, 34], word: 'top', paint: 'oxide', anchor: 'end' },
+      { at: [150, 112], word: 'base', paint: 'slate', anchor: 'end' },
     ],
-    says: 'Stand at least as far off as it is tall, on the same level. Tape the level distance, sight the true top, then the base: below the level it is minus.',
   },
   sine: {
     figure: drawn(ground(GROUND_LEVEL), ...TREE, PERSON, sightTo([286, 18], 'oxide'), sightTo([264, 130], 'slate')),
     labels: [
-      { at: [150, 36], words: 'distance and angle', paint: 'oxide', anchor: 'end' },
-      { at: [150, 114], words: 'distance and angle', paint: 'slate', anchor: 'end' },
+      { at: [150, 36], word: 'distance-and-angle', paint: 'oxide', anchor: 'end' },
+      { at: [150, 114], word: 'distance-and-angle', paint: 'slate', anchor: 'end' },
     ],
-    says: 'With a laser: the slope distance and angle to the top itself, then to the base. It needs no level ground, and serves wide crowns whose top is not over the stem.',
   },
   stick: {
     figure: drawn(
@@ -178,11 +173,10 @@ const HEIGHTS: Record<Exclude<HeightMethod, 'typed'>, HowTo> = {
       pen('M44 78L86 70', 1.6),
     ),
     labels: [
-      { at: [70, 100], words: 'arm', paint: 'soft', anchor: 'start' },
-      { at: [86, 50], words: 'stick', paint: 'ink', anchor: 'middle' },
-      { at: [170, 146], words: 'distance', paint: 'soft', anchor: 'middle' },
+      { at: [70, 100], word: 'arm', paint: 'soft', anchor: 'start' },
+      { at: [86, 50], word: 'stick', paint: 'ink', anchor: 'middle' },
+      { at: [170, 146], word: 'distance', paint: 'soft', anchor: 'middle' },
     ],
-    says: 'Hold a stick upright at arm’s length and walk until it just covers the tree from base to top. Height is distance times stick over arm.',
   },
   device: {
     figure: drawn(
@@ -194,10 +188,9 @@ const HEIGHTS: Record<Exclude<HeightMethod, 'typed'>, HowTo> = {
       sightTo([264, 130], 'slate'),
     ),
     labels: [
-      { at: [150, 34], words: 'shot 2: top', paint: 'oxide', anchor: 'end' },
-      { at: [150, 112], words: 'shot 1: base', paint: 'slate', anchor: 'end' },
+      { at: [150, 34], word: 'shot-top', paint: 'oxide', anchor: 'end' },
+      { at: [150, 112], word: 'shot-base', paint: 'slate', anchor: 'end' },
     ],
-    says: 'The hypsometer gives slope distance and angle to base and top; both come in by themselves.',
   },
 };
 
@@ -210,8 +203,7 @@ const TROUBLES: Record<HeightTrouble, HowTo> = {
       { d: 'M212 67L240 22', stroke: 'oxide', width: 1.8, fill: 'none' },
       { d: 'M196 118H60M66 112L58 118L66 124', stroke: 'slate', width: 1.8, fill: 'none' },
     ),
-    labels: [{ at: [120, 112], words: 'step back', paint: 'slate', anchor: 'middle' }],
-    says: 'Nearer than its height the angle is steep and a small error of it is a large one of the height. Step back to at least its height.',
+    labels: [{ at: [120, 112], word: 'step-back', paint: 'slate', anchor: 'middle' }],
   },
   'near-limb': {
     figure: drawn(ground(GROUND_LEVEL), ...TREE, PERSON, sightTo([236, 32], 'oxide'), {
@@ -221,10 +213,9 @@ const TROUBLES: Record<HeightTrouble, HowTo> = {
       fill: 'none',
     }),
     labels: [
-      { at: [214, 24], words: 'near limb', paint: 'oxide', anchor: 'end' },
-      { at: [312, 24], words: 'top', paint: 'soft', anchor: 'end' },
+      { at: [214, 24], word: 'near-limb', paint: 'oxide', anchor: 'end' },
+      { at: [312, 24], word: 'top', paint: 'soft', anchor: 'end' },
     ],
-    says: 'The line may graze a near limb and miss the top behind it: the height then reads too large. Step back or go round.',
   },
   leaning: {
     figure: drawn(
@@ -252,8 +243,7 @@ const TROUBLES: Record<HeightTrouble, HowTo> = {
       sightTo([212, 14], 'oxide'),
       { d: 'M212 14V131', stroke: 'soft', width: 1.2, fill: 'none' },
     ),
-    labels: [{ at: [206, 126], words: 'not the foot', paint: 'soft', anchor: 'start' }],
-    says: 'A lean toward you reads too tall, away too short. Go where it leans across your line of sight, or give the lean.',
+    labels: [{ at: [206, 126], word: 'not-the-foot', paint: 'soft', anchor: 'start' }],
   },
 };
 
@@ -281,10 +271,9 @@ const CROWNS: Record<CrownWay, HowTo> = {
       { d: 'M146 16L174 128', stroke: 'slate', width: 2, fill: 'none' },
     ),
     labels: [
-      { at: [250, 56], words: 'longest', paint: 'oxide', anchor: 'start' },
-      { at: [180, 146], words: 'across', paint: 'slate', anchor: 'start' },
+      { at: [250, 56], word: 'longest', paint: 'oxide', anchor: 'start' },
+      { at: [180, 146], word: 'across', paint: 'slate', anchor: 'start' },
     ],
-    says: 'From above: the longest way through the crown, and the way across it. Look straight up under the edge, or use a plumb.',
   },
   spokes: {
     figure: drawn(
@@ -297,8 +286,7 @@ const CROWNS: Record<CrownWay, HowTo> = {
       },
       area(circle(...MIDDLE, 8), 'wood', 1.4),
     ),
-    labels: [{ at: [166, 10], words: 'N', paint: 'ink', anchor: 'start' }],
-    says: 'From the middle of the stem out to the edge, in four or eight directions. The spread is twice their mean.',
+    labels: [{ at: [166, 10], word: 'north', paint: 'ink', anchor: 'start' }],
   },
   base: {
     figure: drawn(
@@ -308,13 +296,12 @@ const CROWNS: Record<CrownWay, HowTo> = {
       { d: 'M170 84H258', stroke: 'slate', width: 1.4, fill: 'none' },
       ...rise([190, 131], [190, 84]),
     ),
-    labels: [{ at: [180, 112], words: 'lowest live crown', paint: 'slate', anchor: 'end' }],
-    says: 'To the lowest live foliage of the crown proper: single shoots on the stem and one stray low limb do not count.',
+    labels: [{ at: [180, 112], word: 'lowest-live-crown', paint: 'slate', anchor: 'end' }],
   },
 };
 
 /** Everything that can be shown, by name. */
-export const howToMeasure: Readonly<Record<StemSituation | Exclude<HeightMethod, 'typed'> | HeightTrouble | CrownWay, HowTo>> = {
+export const howToMeasure: Readonly<Record<HowToName, HowTo>> = {
   ...STEMS,
   ...HEIGHTS,
   ...TROUBLES,

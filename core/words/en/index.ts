@@ -2,6 +2,7 @@ import type { UnitSystem } from '../../units/lengths';
 import { cautions, comeBack, explain, options, outlook, screening, works } from './advice';
 import { causes } from './causes';
 import { history } from './history';
+import { howTo } from './how-to';
 import { looked } from './looked';
 import { measuring } from './measuring';
 import { naming } from './naming';
@@ -14,6 +15,7 @@ import { scales } from './scales';
 export const english = (units: UnitSystem) => ({
   naming,
   measuring: measuring(units),
+  howTo: howTo(units),
   history: history(units),
   looked,
   scales: scales(units),

@@ -1,5 +1,4 @@
 import { View } from 'react-native';
-import { howToMeasure } from '@dendrix/core/figures';
 import { treeUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measuring';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
@@ -22,7 +21,7 @@ export function CrownCard({ entry, measuring, type }: { entry: Entry; measuring:
   return (
     <Card className="gap-3">
       <Heading>Crown</Heading>
-      <HowTo how={howToMeasure.base} />
+      <HowTo name="base" />
       <Field
         label="Height of the lowest live crown"
         value={entry.crownBase}
@@ -40,7 +39,7 @@ export function CrownCard({ entry, measuring, type }: { entry: Entry; measuring:
         value={entry.spreadHow}
         onChange={(spreadHow) => type({ spreadHow, spread: blanks(spreadHow === 'axes' ? 2 : 4) })}
       />
-      <HowTo how={howToMeasure[entry.spreadHow]} />
+      <HowTo name={entry.spreadHow} />
       <View className="flex-row flex-wrap gap-3">
         {entry.spread.map((text, i) => (
           <Field

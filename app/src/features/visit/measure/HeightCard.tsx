@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { HEIGHT_METHODS, howToMeasure, type HeightMethod } from '@dendrix/core/figures';
+import { HEIGHT_METHODS, type HeightMethod } from '@dendrix/core/figures';
 import { handUnit, treeUnit, type Entry, type EntryField, type MeasuredEntry } from '@dendrix/core/measuring';
 import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
@@ -66,7 +66,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
         value={how}
         onChange={(heightHow) => byHand({ heightHow })}
       />
-      {how === 'typed' ? null : <HowTo how={howToMeasure[how]} />}
+      {how === 'typed' ? null : <HowTo name={how} />}
       {how === 'typed' ? length('height', 'Height') : null}
       {how === 'tangent' ? (
         <>
@@ -128,7 +128,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
           {warning}
         </Remark>
       ))}
-      {stands[0] ? <HowTo how={howToMeasure[stands[0]]} /> : null}
+      {stands[0] ? <HowTo name={stands[0]} /> : null}
       {entry.heights.length > 0 ? (
         <View className="gap-1" role="list" aria-label="Readings kept">
           {entry.heights.map((kept, i) => (
@@ -176,7 +176,7 @@ function Lean({ entry, type, problem }: { entry: Entry; type: (part: Partial<Ent
       />
       {leaning ? (
         <>
-          <HowTo how={howToMeasure.leaning} />
+          <HowTo name="leaning" />
           <Field
             label="Lean from the vertical"
             value={entry.lean}

@@ -1,17 +1,24 @@
 import { View } from 'react-native';
 import Svg, { Path, Text } from 'react-native-svg';
-import type { HowTo as HowToDrawing } from '@dendrix/core/figures';
+import { howToMeasure, type HowToName } from '@dendrix/core/figures';
+import { wordsIn } from '@dendrix/core/words';
+import { useUnits } from '@/features/shell/settings';
 import { paintColour } from '@/ui/palette';
 import { Small } from '@/ui/text';
 import { useTheme } from '@/ui/theme';
 
-/** How it is done, drawn, with a sentence beneath. `{h}` becomes the height of the reading. */
-export function HowTo({ how, height = '1.3 m' }: { how: HowToDrawing; height?: string }) {
+/** Where nothing else was picked, m. */
+const USUAL_HEIGHT = 1.3;
+
+/** How it is done, drawn, with a sentence beneath. @param height of the reading, m */
+export function HowTo({ name, height = USUAL_HEIGHT }: { name: HowToName; height?: number }) {
   const { palette } = useTheme();
-  const words = (text: string) => text.replace('{h}', height);
+  const { says, written } = wordsIn({ units: useUnits() }).howTo;
+  const how = howToMeasure[name];
+  const sentence = says[name](height);
   return (
     <View className="gap-1">
-      <Svg width="100%" height={150} viewBox="0 0 320 150" role="img" aria-label={words(how.says)}>
+      <Svg width="100%" height={150} viewBox="0 0 320 150" role="img" aria-label={sentence}>
         {how.figure.shapes.map((shape, i) => (
           <Path
             key={i}
@@ -25,7 +32,7 @@ export function HowTo({ how, height = '1.3 m' }: { how: HowToDrawing; height?: s
         ))}
         {how.labels.map((label) => (
           <Text
-            key={label.words}
+            key={`${label.word}/${label.at.join()}`}
             x={label.at[0]}
             y={label.at[1]}
             fontSize={13}
@@ -33,11 +40,11 @@ export function HowTo({ how, height = '1.3 m' }: { how: HowToDrawing; height?: s
             textAnchor={label.anchor ?? 'start'}
             fill={paintColour(label.paint, palette)}
           >
-            {words(label.words)}
+            {written[label.word](height)}
           </Text>
         ))}
       </Svg>
-      <Small className="text-ink">{words(how.says)}</Small>
+      <Small className="text-ink">{sentence}</Small>
     </View>
   );
 }

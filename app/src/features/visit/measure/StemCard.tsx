@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { howToMeasure, STEM_SITUATIONS, type StemSituation } from '@dendrix/core/figures';
+import { STEM_SITUATIONS, type StemSituation } from '@dendrix/core/figures';
 import { BREAST_HEIGHTS, stemUnit, treeUnit, type Entry, type MeasuredEntry } from '@dendrix/core/measuring';
 import { fromMetres, parseLength, readingHeightWords } from '@dendrix/core/units';
 import { useSettings } from '@/features/shell/settings';
@@ -92,7 +92,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
           if (!OWN_HEIGHT.includes(situation)) type({ readingHeight: '' });
         }}
       />
-      <HowTo how={howToMeasure[draft.situation]} height={readingHeight} />
+      <HowTo name={draft.situation} height={values.breastHeight ?? settings.breastHeight} />
       {typed.stems.map((stem, i) => (
         <Field
           key={i}
