@@ -110,6 +110,23 @@ describe('three lines', () => {
     expect(at(9)).toMatchObject({ met: false, why: expect.stringMatching(/not yet split from Aa altera/) });
     expect(at(11).met).toBe(true);
   });
+  it('a look-alike that suits a line better takes that line from the name while it stands at one in a thousand, and no longer', () => {
+    const ranking = ranked(four.slice(0, 3));
+    const at = (probability: number) => {
+      const candidates = ranking.candidates.map((c): Candidate => {
+        const { taxon, lines, agrees, contradicts, silent, surprise } = c;
+        const kept = { taxon, agrees, contradicts, silent, surprise };
+        if (taxon.name === 'Aa rubra') return { ...kept, lines: { form: 1, bark: 1, twig: 1 }, probability: 0.95 };
+        // Suits the bark far better than the leading name does.
+        if (taxon.name === 'Bb caerulea') return { ...kept, lines: { form: -3, bark: 3, twig: -3 }, probability };
+        return { ...kept, lines, probability: 0 };
+      });
+      return confirmation(model, { ...ranking, candidates }, 'three-lines', 'good');
+    };
+    for (const probability of [0.05, 0.0011])
+      expect(at(probability)).toMatchObject({ met: false, why: expect.stringMatching(/bark suits Bb caerulea better/) });
+    expect(at(0.0009)).toMatchObject({ met: true });
+  });
   it('a line against it is named', () => {
     const answer = rule([...four.slice(0, 3), see('leaf-x', 'blue')]);
     expect(answer.met).toBe(false);
@@ -193,19 +210,22 @@ describe('where to look next', () => {
     expect(ids('2026-01-15')).not.toContain('leaf-x');
   });
   it('a number splits by how far its ranges lie apart', () => {
-    const LONG = traitOf('long', 'leaf', [], {
-      reach: 'hand',
-      number: { unit: 'cm', min: 0.1, max: 100, relativeError: 0.1, absoluteError: 0.2 },
-    });
+    const long = (errors: object) =>
+      traitOf('long', 'leaf', [], {
+        reach: 'hand',
+        number: { unit: 'cm', min: 0.1, max: 100, relativeError: 0.1, absoluteError: 0.2, ...errors },
+      });
     const sized = (name: string, from: number, to: number) =>
       ({ ...taxonOf(name, {}), traits: { long: { kind: 'range' as const, from, to } } }) as Taxon;
-    const bits = (a: [number, number], b: [number, number]) => {
-      const m = modelOf(libraryOf([LONG], [sized('Aa parva', ...a), sized('Bb magna', ...b)]));
+    const bits = (a: [number, number], b: [number, number], errors: object = {}) => {
+      const m = modelOf(libraryOf([long(errors)], [sized('Aa parva', ...a), sized('Bb magna', ...b)]));
       return lookNext(m, rank(m, { observations: [] }))[0]?.bits ?? 0;
     };
     expect(bits([2, 4], [20, 40])).toBeGreaterThan(0.55);
     expect(bits([2, 4], [3, 6])).toBeLessThan(bits([2, 4], [20, 40]));
     expect(bits([2, 4], [2, 4])).toBe(0);
+    // Ranges narrower than the steps they are sorted into are still told apart.
+    expect(bits([2, 2.001], [20, 20.001], { relativeError: 1e-9, absoluteError: 1e-9 })).toBeGreaterThan(0.55);
   });
 });
 

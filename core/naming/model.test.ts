@@ -47,6 +47,11 @@ describe('what a record lets one expect', () => {
 });
 
 describe('how far two records are apart', () => {
+  it('where one is silent nobody knows', () => {
+    const m = model(taxonOf('Aa prima', { shape: { a: 'always' } }), taxonOf('Aa altera', { bark: { a: 'always' } }));
+    expect([traitSeparation(m, 0, 1, 0), traitSeparation(m, 1, 0, 0), traitSeparation(m, 0, 1, 1)]).toEqual([null, null, null]);
+    expect(separation(m, 0, 1)).toBe(0);
+  });
   it('numbers of one spread by half the squared distance in standard deviations (Kullback-Leibler of two normals)', () => {
     const m = model(range('Aa prima', 10, 20), range('Aa altera', 12, 22));
     expect(traitSeparation(m, 0, 1, 2)).toBeCloseTo((2 / (10 / 3.3)) ** 2 / 2, 9);

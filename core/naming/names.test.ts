@@ -1,5 +1,5 @@
 import { testLibrary } from '../testing/library';
-import { nameFinder } from './names';
+import { nameFinder, widerNames } from './names';
 import { tellApart } from './tell-apart';
 
 const finder = nameFinder(testLibrary);
@@ -118,6 +118,13 @@ describe('names', () => {
       expect(hits.length).toBeGreaterThan(0);
       for (const { matched } of hits) expect(matched.toLowerCase()).toMatch(new RegExp(`(^${genus}\\S* (× )?${epithet})| ${typed}`));
     }
+  });
+  it('finds genera and families by their first letters, in order, and nothing by none', () => {
+    expect(widerNames(testLibrary, 'acer')).toEqual(['Acer']);
+    expect(widerNames(testLibrary, ' Be')).toEqual([...new Set(widerNames(testLibrary, 'be', 100))].sort().slice(0, 6));
+    expect(widerNames(testLibrary, 'b', 2)).toHaveLength(2);
+    expect(widerNames(testLibrary, 'sapindac')).toEqual(['Sapindaceae']);
+    expect(widerNames(testLibrary, '  ')).toEqual([]);
   });
   it('suggests within three letters', () => expect(finder.suggest('row')[0]?.taxon).toBe('Sorbus aucuparia'));
 });

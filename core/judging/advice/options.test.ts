@@ -103,6 +103,22 @@ describe('options', () => {
     const place = (what: (typeof order)[number]) => (order.includes(what) ? order.indexOf(what) : order.length);
     expect(place(before)).toBeLessThan(place(after));
   });
+  it('a reason is told where it holds, and only there', () => {
+    const because = (request: object, what: string) =>
+      judgeOak(request)
+        .options.find((option) => option.do === what)
+        ?.because.join(' ') ?? '';
+    const hole = { signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] };
+    expect(because(hole, 'watch')).toMatch(/Soundness: serious weakness\./);
+    expect(because(hole, 'watch')).not.toMatch(/zones were not looked at|Vigour/);
+    expect(because({ ...hole, looked: ALL.slice(1) }, 'watch')).toMatch(/^1 of 18 zones/);
+    const dying = { signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] };
+    expect(because(dying, 'watch')).toMatch(/Vigour failing\./);
+    expect(because(dying, 'bring on a successor')).toMatch(/Vigour failing\.$/);
+    expect(because({ lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'surroundings' }] }, 'free it from competitors')).toBe(
+      'Neighbours take its light.',
+    );
+  });
   it('a rare kind is kept to its last: removal comes last', () => {
     const { options } = judgeOak({ taxon: 'Fagus grandifolia', signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] });
     expect(options.at(-1)?.do).toBe('remove');
