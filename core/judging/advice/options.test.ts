@@ -112,7 +112,12 @@ describe('options', () => {
     expect(because(hole, 'watch')).toMatch(/Soundness: serious weakness\./);
     expect(because(hole, 'watch')).not.toMatch(/zones were not looked at|Vigour/);
     expect(because({ ...hole, looked: ALL.slice(1) }, 'watch')).toMatch(/^1 of 18 zones/);
-    const dying = { signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] };
+    const dying = {
+      signs: [
+        { id: 'tip-dieback', zone: 'crown-top', percent: 60 },
+        { id: 'basal-shoots-sign', zone: 'collar' },
+      ],
+    };
     expect(because(dying, 'watch')).toMatch(/Vigour failing\./);
     expect(because(dying, 'bring on a successor')).toMatch(/Vigour failing\.$/);
     expect(because({ lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'surroundings' }] }, 'free it from competitors')).toBe(
