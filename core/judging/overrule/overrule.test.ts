@@ -67,6 +67,13 @@ describe('overruling', () => {
         judgeOak({ beneath: [{ what: 'road', howOften: 'frequent' }], overrules: [{ what, to, why: 'seen before here' }] }).overruled,
       ).toEqual([expect.objectContaining({ what, to, milder: false })]);
   });
+  it('an option put first keeps its own reasons behind the person’s, and every other its place', () => {
+    const plain = judgeOak(sick).options;
+    const chosen = plain[1];
+    const set = judgeOak({ ...sick, overrules: [{ what: 'option', to: chosen?.do, why: 'agreed with the owner' }] }).options;
+    expect(set[0]).toEqual({ ...chosen, because: ['Put first by the observer: agreed with the owner', ...(chosen?.because ?? [])] });
+    expect(set.slice(1)).toEqual(plain.filter((option) => option.do !== chosen?.do));
+  });
   it('a cause the person holds for right goes first, and every other stays with its own probability', () => {
     const signs = [{ id: 'thin-crown', zone: 'crown-top', percent: 35 }];
     const plain = judgeOak({ signs }).agents;
