@@ -246,6 +246,34 @@ describe('the queue', () => {
     expect(behind(agent(true), 0.049).weight).toBe(base);
     expect(behind(agent(false), 0.9).weight).toBe(base);
   });
+  it('each cause is told by itself, danger outweighs doubt, and doubt outweighs want of detail', () => {
+    const whole = judge({ looked: ALL });
+    const calm = (part: Partial<TestVisit['judgement']['ruled']> = {}) =>
+      visit('2026-06-01', { judgement: whole, bands: part, look: { looked: ALL, observations: [see('arrangement', 'opposite')] } });
+    const base = of(calm());
+    expect(base).toEqual({ weight: 1, why: [{ says: 'routine second look', reveals: false }] });
+    const plain = calm();
+    const alone = (part: Partial<TestVisit['judgement']['ruled']>) => of(calm(part));
+    const named2 = (part: Partial<typeof named>) =>
+      reviewWeight(testLibrary, { ...plain, name: { ...named, ...part } }, { standing: 'proposed', siteKind: 'street' }, []);
+    const standing = (s: 'questioned' | 'contested') =>
+      reviewWeight(testLibrary, { ...plain, name: named }, { standing: s, siteKind: 'street' }, []);
+    const added = (one: { weight: number; why: { says: string }[] }) => {
+      expect(one.why).toHaveLength(1);
+      return one.weight - 1;
+    };
+    const [failing, dead] = [alone({ vigour: 'failing' }), alone({ vigour: 'dead' })].map(added);
+    expect(failing).toBe(dead);
+    const danger = [alone({ soundness: 'act first' }), alone({ risk: 'extreme' })].map(added);
+    const grave = [alone({ soundness: 'serious weakness' }), alone({ risk: 'high' })].map(added);
+    const doubt = [standing('questioned'), standing('contested'), of(plain, ['Acer saccharinum'])].map(added);
+    const detail = [named2({ probability: 0.79 }), named2({ confirmed: false }), alone({ risk: 'moderate' })].map(added);
+    expect(Math.min(...danger)).toBeGreaterThan(Math.max(...grave));
+    expect(Math.min(...grave)).toBeGreaterThan(Math.max(...doubt));
+    expect(Math.min(...doubt)).toBeGreaterThan(Math.max(failing ?? NaN, added(alone({ hiddenDecay: 'likely' }))));
+    expect(failing).toBeGreaterThan(Math.max(...detail));
+    expect(named2({ probability: 0.8 })).toEqual(base);
+  });
   it('a tree that was questioned before does not wait behind one that was not', () => {
     const as = (standing: 'questioned' | 'proposed') =>
       reviewWeight(testLibrary, { ...visit('2026-06-01'), name: named }, { standing, siteKind: 'street' }, []);

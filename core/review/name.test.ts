@@ -4,7 +4,7 @@ import { LEVELS } from '../record/name';
 import { testLibrary } from '../testing/library';
 import { testName as given, testReview as review, testVisit as visit } from '../testing/record';
 import { derive, type TreeRecord } from './derive';
-import { saysLess, standingNameOf } from './name';
+import { nameBefore, saysLess, standingNameOf } from './name';
 
 const tree = (part: Partial<TreeRecord>): TreeRecord => ({ visits: [], determinations: [], reviews: [], ...part });
 const byReview = (of: string, taxon: string, on = of) =>
@@ -114,6 +114,17 @@ describe('a review settles a name, and only a review undoes it', () => {
       reviews: [review('2024-06-01', 'overturn', '2024-06-02'), review('2024-06-01', 'confirm', '2024-08-01')],
     });
     expect(derive(record)).toMatchObject({ taxon: 'Acer rubrum', standing: 'confirmed' });
+  });
+  it('before a visit stands what earlier days and earlier hours of its day gave, whenever those were finished', () => {
+    const at = (day: string, finishedAt: string, id: string) => visit(day, { id, finishedAt });
+    const of = (v: ReturnType<typeof at>, taxon: string) => given(v.look.day, taxon, { id: `d-${v.id}`, visitId: v.id, at: v.finishedAt });
+    const before = (other: ReturnType<typeof at>, here: ReturnType<typeof at>) =>
+      nameBefore([of(other, 'Acer rubrum'), of(here, 'Tilia cordata')], [], [other, here], here)?.taxon ?? null;
+    const here = at('2026-06-10', '2026-06-10T10:00:00.000Z', 'here');
+    expect(before(at('2026-06-01', '2026-06-20T10:00:00.000Z', 'late'), here)).toBe('Acer rubrum');
+    expect(before(at('2026-06-10', '2026-06-10T09:00:00.000Z', 'same'), here)).toBe('Acer rubrum');
+    expect(before(at('2026-06-10', '2026-06-10T11:00:00.000Z', 'after'), here)).toBeNull();
+    expect(before(at('2026-06-12', '2026-06-09T10:00:00.000Z', 'next'), here)).toBeNull();
   });
   it('does not hang on the order of the record', () => {
     const all = [first, given('2025-06-01', 'Acer'), given('2025-07-01', 'Platanus'), given('2026-06-01', null)];
