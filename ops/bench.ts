@@ -52,7 +52,9 @@ async function speed(): Promise<void> {
     library,
     assessRequest.parse({ date: '2026-06-01', taxon: 'Ulmus americana', signs: [{ id: 'wilting', zone: 'crown-top', percent: 20 }] }),
   );
-  const seen = library.signs.slice(0, 8).map((sign) => ({ id: sign.id, zone: sign.zones[0], percent: 20 }));
+  const seen = library.signs
+    .slice(0, 8)
+    .map((sign) => ({ id: sign.id, zone: sign.zones[0], ...(sign.fields.percent ? { percent: 20 } : {}) }));
   const much = toAssessInput(
     library,
     assessRequest.parse({
