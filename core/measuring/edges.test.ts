@@ -49,6 +49,28 @@ describe('limits', () => {
     expect(at('3.01').problems.readingHeight).toMatch(/at most 3\.0 m/);
     expect(at('0')).toMatchObject({ values: { breastHeight: 1.3 }, problems: { readingHeight: expect.any(String) } });
   });
+  it('a sapling has a height too; a top below its base has none', () => {
+    const at = (top: number) =>
+      measure({ do: 'height-tangent', distance: m(2), top: { value: top, unit: 'deg' }, base: { value: 0, unit: 'deg' } });
+    expect((at(14).height as { value: number }).value).toBeCloseTo(2 * Math.tan(degrees(14)), 9);
+    expect(() => at(-1)).toThrow(/angles above the base/);
+    expect(() => at(0)).toThrow(/angles above the base/);
+  });
+  it('an age is guessed from a third under to half over, and who has no factor is told apart from who is no tree', () => {
+    const growthFactors = [{ taxon: 'Quercus rubra', yearsPerInch: 4 }];
+    const known = { growthFactors, taxa: ['Quercus rubra', 'Ginkgo biloba'] };
+    const of = (taxon: string) => measure({ do: 'age-guess', taxon, dbh: { value: 20, unit: 'in' } }, known);
+    expect(of('Quercus rubra')).toMatchObject({ years: 80, low: 52, high: 120 });
+    expect(() => of('Ginkgo biloba')).toThrow(/growth factor/);
+    expect(() => of('Ginko biloba')).toThrow(/nearest known: Ginkgo biloba/);
+  });
+  it('an empty or zero further reading is none', () => {
+    const read = (again: string[]) =>
+      readEntry({ ...EMPTY_ENTRY, stems: ['30'], again }, { units: 'metric', stem: 'diameter', breastHeight: 1.3 }, null, null).values.dbh;
+    for (const again of [[], [''], ['0'], ['', '0']]) expect(read(again)).toMatchObject({ m: 0.3 });
+    expect(read([''])).not.toHaveProperty('readings');
+    expect(read(['31'])?.readings).toHaveLength(2);
+  });
   it('a planted tree is young for eighteen years and old from seventy', () =>
     expect([17, 18, 69, 70].map((age) => stageIn(2026, 2026 - age))).toEqual(['young', 'mature', 'mature', 'old']));
   it('growth is asked about only where it is faster than any, over more than half a year', () => {
