@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { ZONES } from '../knowledge';
 import { assess } from './assess';
 import { assessRequest, toAssessInput } from './request';
-import { ALL, cm, judgeOak, m } from '../testing/judge';
+import { ALL, cm, judgeOak, m, type Request } from '../testing/judge';
 import { testLibrary } from '../testing/library';
 import { sideWords, zoneWords } from '../words/en/zones';
 
@@ -53,7 +53,7 @@ describe('the note', () => {
     );
   });
   it('begins with who it is as far as that is known, who checked it, and how old it is', () => {
-    const begins = (request: object) => judgeOak(request).note.split('. ')[0];
+    const begins = (request: Request) => judgeOak(request).note.split('. ')[0];
     expect(begins({ lifeStage: 'old' })).toBe('Quercus rubra, an old tree');
     expect(begins({ taxon: 'Quercus' })).toBe('Quercus, known to the genus only, a grown tree');
     expect(begins({ taxon: null, lifeStage: 'young' })).toBe('A tree not yet named, a young tree');

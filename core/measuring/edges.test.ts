@@ -9,7 +9,7 @@ import { measure } from './tasks';
 
 const degrees = (d: number) => (d * Math.PI) / 180;
 const m = (value: number) => ({ value, unit: 'm' });
-const oak = { name: 'Quercus rubra', maxDbh: 1.5, matureHeight: { from: 18, to: 30 } };
+const oak = { name: 'Quercus rubra', maxDbh: 1.5, matureHeight: { from: 18, to: 30, unit: 'm' as const } };
 
 describe('where an observer stands', () => {
   // A top angle of 45° is met at the tree's own height; common practice, no source.

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { PROFILES } from '../../record/organisation';
 import { OPTIONS } from '../../knowledge';
-import { ALL, cm, judgeOak, m } from '../../testing/judge';
+import { ALL, cm, judgeOak, m, type Request } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
 
 describe('options', () => {
@@ -104,7 +104,7 @@ describe('options', () => {
     expect(place(before)).toBeLessThan(place(after));
   });
   it('a reason is told where it holds, and only there', () => {
-    const because = (request: object, what: string) =>
+    const because = (request: Request, what: string) =>
       judgeOak(request)
         .options.find((option) => option.do === what)
         ?.because.join(' ') ?? '';

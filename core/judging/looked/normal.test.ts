@@ -50,7 +50,8 @@ describe('a finding that is normal on its kind', () => {
   it.each(named(findings.filter((one) => one.finding.kinds && alone(one))))(
     '%s: of no other kind, nor of none',
     (_words, { taxon, finding }) => {
-      const kinds = signOf(finding.sign).fields.kind?.values ?? [];
+      const kinds = signOf(finding.sign).fields.kind?.words ?? [];
+      expect(kinds).toEqual(expect.arrayContaining([...(finding.kinds ?? [])]));
       for (const kind of [null, ...kinds.filter((kind) => !finding.kinds?.includes(kind))])
         expect({ kind, aside: aside(taxon, finding, { kind }) }).toEqual({ kind, aside: false });
     },
