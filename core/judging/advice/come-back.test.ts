@@ -67,6 +67,18 @@ describe('coming back', () => {
     const again = judgeOak({ looked: ALL, before: [{ date: '2024-03-01', looked: ALL, signs: [hole] }] });
     expect(again.comeBack.because).not.toMatch(/last looked at/);
   });
+  it('a known fault that nobody looked at keeps its day while that is ahead, and is asked for within the week once it is not', () => {
+    const seen = (date: string) =>
+      judgeOak({
+        date: '2026-07-01',
+        looked: ALL.filter((zone) => zone !== 'stem-e'),
+        before: [{ date, looked: ALL, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] }],
+      }).comeBack.by;
+    // A serious weakness is looked at again after six months.
+    expect(seen('2026-01-02')).toBe('2026-07-02');
+    expect(seen('2026-01-01')).toBe('2026-07-08');
+    expect(seen('2020-01-01')).toBe('2026-07-08');
+  });
   it('an agent sets the pace from three in ten', () => {
     const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', looked: ALL }));
     const soon = [...testLibrary.agents].sort((a, b) => (a.lookAgainMonths ?? 99) - (b.lookAgainMonths ?? 99))[0];

@@ -52,6 +52,19 @@ describe('options', () => {
   // Common practice, no source: what each practice would do first about a tree.
   it.each([
     [
+      'amenity',
+      'over people who stay, what cannot wait is not looked into first',
+      {
+        signs: [
+          { id: 'union-crack', zone: 'unions' },
+          { id: 'basal-conk', zone: 'collar', kind: 'bracket' },
+        ],
+        beneath: [{ what: 'people-staying', howOften: 'constant' }],
+      },
+      'remove',
+      'investigate further',
+    ],
+    [
       'stewardship',
       'a crowded young tree is freed',
       { lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'surroundings' }] },

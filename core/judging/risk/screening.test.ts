@@ -2,9 +2,33 @@ import { COMBINED, CONSEQUENCES, FAILURES, IMPACTS, RISKS } from '../../record/j
 import fc from 'fast-check';
 import { OCCUPANCIES, TARGETS } from '../../record/look';
 import { SOUNDNESS, ZONES } from '../../knowledge';
-import { judgeOak } from '../../testing/judge';
+import { cm, judgeOak } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
 import { combine, rate } from './screening';
+
+describe('what could come down', () => {
+  const people = [{ what: 'people-passing', howOften: 'constant' }];
+  it.each([
+    ['small', 'small branch', 'possible', 'significant'],
+    ['large', 'large branch', 'probable', 'severe'],
+  ])('%s dead branches on a tree otherwise sound: a %s, %s', (size, part, failure, consequence) =>
+    expect(judgeOak({ signs: [{ id: 'dead-branches', zone: 'branches', size }], beneath: people }).screening?.targets[0]).toMatchObject({
+      part,
+      failure,
+      consequence,
+    }),
+  );
+  it('a fault of the stem is the stem’s, whatever the branches are like', () =>
+    expect(
+      judgeOak({
+        signs: [
+          { id: 'cavity', zone: 'stem-e', opening: cm(14) },
+          { id: 'dead-branches', zone: 'branches', size: 'small' },
+        ],
+        beneath: people,
+      }).screening?.targets[0],
+    ).toMatchObject({ part: 'whole tree or stem', failure: 'probable', consequence: 'severe' }));
+});
 
 const road = [{ what: 'road', howOften: 'constant' }];
 
