@@ -116,6 +116,46 @@ describe('options', () => {
     const place = (what: (typeof order)[number]) => (order.includes(what) ? order.indexOf(what) : order.length);
     expect(place(before)).toBeLessThan(place(after));
   });
+  // Common practice, no source.
+  it.each([
+    [
+      'a failing crown',
+      { signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] },
+      ['remove', 'keep as habitat', 'watch'],
+      ['keep'],
+    ],
+    [
+      'what cannot wait',
+      { signs: [{ id: 'union-crack', zone: 'unions' }] },
+      ['remove', 'exclude target', 'investigate further', 'prune or reduce'],
+      ['keep'],
+    ],
+    [
+      'a serious weakness',
+      { signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] },
+      ['investigate further', 'exclude target', 'keep as habitat'],
+      ['keep'],
+    ],
+    [
+      'a small dead branch',
+      { signs: [{ id: 'dead-branches', zone: 'branches', size: 'small' }] },
+      ['watch'],
+      ['remove', 'exclude target', 'keep as habitat', 'keep'],
+    ],
+    ['nothing', {}, ['keep'], ['watch', 'remove', 'exclude target', 'investigate further', 'keep as habitat']],
+    ['nothing over people', { beneath: [{ what: 'people-staying', howOften: 'constant' }] }, ['keep'], ['exclude target', 'remove']],
+  ])('%s: what is offered and what is not', (_words, request, offered, withheld) => {
+    const all = judgeOak(request).options.map((option) => option.do as string);
+    expect(all).toEqual(expect.arrayContaining(offered));
+    expect(all.filter((option) => withheld.includes(option))).toEqual([]);
+  });
+  it('a serious weakness alone is no reason to remove; with decay likely inside, or over a dying crown, it is', () => {
+    const offers = (...signs: object[]) => judgeOak({ signs }).options.some((option) => option.do === 'remove');
+    const hanging = { id: 'dead-branches', zone: 'branches', size: 'large' };
+    expect(offers(hanging)).toBe(false);
+    expect(offers(hanging, { id: 'basal-conk', zone: 'collar', kind: 'bracket' })).toBe(true);
+    expect(offers(hanging, { id: 'tip-dieback', zone: 'crown-top', percent: 60 })).toBe(true);
+  });
   it('a reason is told where it holds, and only there', () => {
     const because = (request: Request, what: string) =>
       judgeOak(request)
