@@ -10,6 +10,18 @@ const input = (request: unknown) => toAssessInput(testLibrary, read(assessReques
 const base = { date: '2026-07-01' };
 const q = (value: number, unit: string) => ({ value, unit });
 
+describe('a sign as the command line gives it', () => {
+  const sign = (given: object) =>
+    toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', signs: [{ id: 'cavity', zone: 'stem-e', ...given }] })).signs[0];
+  it('keeps its key and what it is again of; without a key it is named by its place', () => {
+    expect(sign({ key: 'a', again: 'b' })).toMatchObject({ key: 'a', again: 'b' });
+    expect(sign({ again: null })).toMatchObject({ again: null });
+    expect(sign({})).toMatchObject({ id: 'cavity', zone: 'stem-e' });
+    expect(sign({})?.key).toMatch(/^cavity/);
+    expect(sign({})).not.toHaveProperty('again');
+  });
+});
+
 describe('a request of assess', () => {
   it('needs a date and nothing else', () => {
     expect(input(base)).toMatchObject({ taxon: null, latitude: null, profile: 'amenity', looked: [], signs: [], rootStandard: 'bs5837' });
