@@ -138,6 +138,14 @@ describe('a tree of a list with visits that are not sent yet', () => {
       vigour: 'failing',
       dueOn: '2026-07-01',
     }));
+  it('a reading that a simulator made up is no size of the tree', () => {
+    const read = (simulated: boolean) =>
+      briefWithUnsent(tree('proposed', { dbh: 0.3 }), [
+        sent(testVisit('2026-06-01', { look: { measurements: { dbh: { m: 0.9, ...(simulated ? { simulated: true as const } : {}) } } } })),
+      ]).dbh;
+    expect(read(true)).toBe(0.3);
+    expect(read(false)).toBe(0.9);
+  });
   it('an older visit than the last known one changes nothing', () => {
     const known = tree('proposed', { lastVisitOn: '2026-06-02' });
     expect(briefWithUnsent(known, [sent(visit)])).toBe(known);

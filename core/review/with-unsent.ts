@@ -2,7 +2,9 @@ import type { DeterminationView, TreeBrief, TreeDetail, VisitView } from '../con
 import { NOT_JUDGED, type Band, type Judgement, type Scale } from '../record/judgement';
 import type { TreeSubmission } from '../record/tree';
 import type { VisitSubmission } from '../record/visit';
+import { countedMeasurements } from '../record/measurement';
 import { derive } from './derive';
+import { byDay } from './standing';
 
 /** A visit that is on the device and not yet at the server, with who made it. */
 export interface Unsent {
@@ -52,8 +54,6 @@ const nameOf = (visit: VisitView): DeterminationView[] =>
         },
       ];
 
-const newestFirst = (a: VisitView, b: VisitView) => b.look.day.localeCompare(a.look.day) || b.finishedAt.localeCompare(a.finishedAt);
-
 /**
  * A tree with its record as it will be once everything on the device has arrived: the unsent visits stand among the others, and what
  * is derived follows from all of them. One that has arrived meanwhile is not counted twice.
@@ -62,7 +62,7 @@ export function withUnsent(tree: TreeDetail, unsent: readonly Unsent[]): TreeDet
   const kept = new Set(tree.visits.map((visit) => visit.id));
   const waiting = judgedOnes(unsent.filter((one) => !kept.has(one.id)));
   if (waiting.length === 0) return tree;
-  const visits = [...waiting, ...tree.visits].sort(newestFirst);
+  const visits = byDay([...waiting, ...tree.visits]).reverse();
   const determinations = [...waiting.flatMap(nameOf), ...tree.determinations].sort((a, b) => b.at.localeCompare(a.at));
   const { followUps, dbh, height, ...derived } = derive({ visits, determinations, reviews: tree.reviews });
   return {
@@ -79,9 +79,10 @@ export function withUnsent(tree: TreeDetail, unsent: readonly Unsent[]): TreeDet
 
 /** A tree of a list as it will be, from its brief alone: the newest unsent visit's word where it has one. */
 export function briefWithUnsent(tree: TreeBrief, unsent: readonly Unsent[]): TreeBrief {
-  const [newest] = judgedOnes(unsent).sort(newestFirst);
+  const newest = byDay(judgedOnes(unsent)).at(-1);
   if (!newest || (tree.lastVisitOn !== null && newest.look.day < tree.lastVisitOn)) return tree;
   const { judgement, look, name } = newest;
+  const sizes = countedMeasurements(look.measurements);
   const band = <S extends Scale>(scale: S, held: string | null): string | null => {
     const word: Band<S> = judgement[scale].band as Band<S>;
     return word === NOT_JUDGED && held !== null ? held : word;
@@ -90,8 +91,8 @@ export function briefWithUnsent(tree: TreeBrief, unsent: readonly Unsent[]): Tre
   return {
     ...tree,
     ...(name?.taxon && !settled ? { taxon: name.taxon, level: name.level, standing: 'proposed' } : {}),
-    dbh: look.measurements.dbh?.m ?? tree.dbh,
-    height: look.measurements.height?.m ?? tree.height,
+    dbh: sizes.dbh?.m ?? tree.dbh,
+    height: sizes.height?.m ?? tree.height,
     vigour: band('vigour', tree.vigour),
     soundness: band('soundness', tree.soundness),
     hiddenDecay: band('hiddenDecay', tree.hiddenDecay),

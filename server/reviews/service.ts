@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { districtAt } from '@dendrix/core/geo';
 import { levelOfName } from '@dendrix/core/naming';
 import { taxonOf, type ReviewSubmission } from '@dendrix/core/record';
-import { reviewWeight } from '@dendrix/core/review';
+import { reviewWeight, standingVisits } from '@dendrix/core/review';
 import type { Account, QueueAnswer, QueueItem } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
 import { Determination, Tree } from '../trees/model';
@@ -20,20 +20,21 @@ const SENT = 100;
 /** Visits weighed at a time, so that a long queue never stands in memory whole. */
 const BATCH = 200;
 
+/** As much of a visit as tells which of a tree's stand. */
+type Light = Parameters<typeof standingVisits>[0][number] & { userId: string };
+
 /** The visit of each tree that stands as its last, where nobody has reviewed it and somebody else made it. */
 async function waiting(forUser: string): Promise<string[]> {
   const reviewed = new Set((await Review.findAll({ attributes: ['visitId'] })).map((review) => review.visitId));
-  const visits = await Visit.findAll({
-    attributes: ['id', 'treeId', 'userId', 'amends'],
-    order: [
-      ['day', 'DESC'],
-      ['finishedAt', 'DESC'],
-    ],
-  });
-  const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
-  const last = new Map<string, Visit>();
-  for (const visit of visits) if (!amended.has(visit.id) && !last.has(visit.treeId)) last.set(visit.treeId, visit);
-  return [...last.values()].filter((visit) => !reviewed.has(visit.id) && visit.userId !== forUser).map((visit) => visit.id);
+  const byTree = new Map<string, Light[]>();
+  for (const { id, treeId, userId, amends, day, finishedAt } of await Visit.findAll({
+    attributes: ['id', 'treeId', 'userId', 'amends', 'day', 'finishedAt'],
+  })) {
+    const visit = { id, userId, amends, finishedAt: finishedAt.toISOString(), look: { day: day ?? '' } };
+    byTree.set(treeId, [...(byTree.get(treeId) ?? []), visit]);
+  }
+  const last = [...byTree.values()].flatMap((visits) => standingVisits(visits).at(-1) ?? []);
+  return last.filter((visit) => !reviewed.has(visit.id) && visit.userId !== forUser).map((visit) => visit.id);
 }
 
 /** Weighs some of the visits that wait. */

@@ -3,8 +3,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import type { Account, QueueItem, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { assess } from '@dendrix/core/judging';
-import { emptyLook, organisation, type Look, type VisitName } from '@dendrix/core/record';
-import { derive } from '@dendrix/core/review';
+import { emptyLook, organisation, type Look, type TreeSubmission, type VisitName } from '@dendrix/core/record';
+import { briefOfNew, derive } from '@dendrix/core/review';
 import { allTrees, oneTree, organisationPicks, reviewQueue, session } from '@/data/keys';
 import { library } from '@/features/shell/library';
 
@@ -14,8 +14,7 @@ export const ADAEZE = { id: id(90), name: 'Adaeze Fenwick' };
 export const PERRIN: Account = { id: id(91), name: 'Perrin Oakes', login: 'perrin', role: 'reviewer' };
 export const LUK: Account = { id: id(92), name: 'Luk Marsh', login: 'luk', role: 'crew' };
 
-export const aTree = (part: Partial<TreeBrief> = {}): TreeBrief => ({
-  id: TREE_ID,
+const LISTED: TreeSubmission = {
   tag: 'Q 0417',
   place: 'Saltmarket Row, east verge',
   siteKind: 'street',
@@ -23,22 +22,9 @@ export const aTree = (part: Partial<TreeBrief> = {}): TreeBrief => ({
   longitude: -31.2,
   plantedYear: 1962,
   planted: true,
-  writtenName: null,
-  taxon: null,
-  level: null,
-  standing: 'unnamed',
-  dbh: null,
-  height: null,
-  vigour: null,
-  soundness: null,
-  hiddenDecay: null,
-  seenPercent: null,
-  risk: null,
-  dueOn: null,
-  dueBecause: null,
-  lastVisitOn: null,
-  ...part,
-});
+  note: '',
+};
+export const aTree = (part: Partial<TreeBrief> = {}): TreeBrief => ({ ...briefOfNew(TREE_ID, LISTED), ...part });
 
 export const aName = (taxon: string | null, part: Partial<VisitName> = {}): VisitName => ({
   taxon,

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { monthWords, capital, zoneWords } from '@dendrix/core/words';
+import { SCALE_WORDS, capital, monthWords, zoneWords } from '@dendrix/core/words';
 import { referenceCard } from '@dendrix/core/figures';
 import { slugOf, type Sign } from '@dendrix/core/knowledge';
 import { localMonth } from '@dendrix/core/time';
@@ -28,8 +28,6 @@ const BACKGROUND_SAYS: Record<Sign['background'], string> = {
 const SHOWN_CARDS = [5, 10, 20, 30, 45, 60, 80];
 const fieldWords = (field: string, spec: { label?: string | undefined; unit?: string | undefined; words?: string[] | undefined }) =>
   `${spec.label ?? field}${spec.words ? ` (${spec.words.map((word) => word.replaceAll('-', ' ')).join(', ')})` : spec.unit ? `, ${spec.unit}` : ''}`;
-
-const SCALE_WORDS = { vigour: 'Vigour', soundness: 'Soundness', hiddenDecay: 'Hidden decay' } as const;
 
 /** What a sign means, where it is normal, what looks like it, what to check. */
 export function SignPage({ id }: { id: string }) {
@@ -71,7 +69,7 @@ export function SignPage({ id }: { id: string }) {
         {sign.rules.map((rule) => (
           <Body key={`${rule.scale}/${rule.because}`}>
             <Strong>
-              {SCALE_WORDS[rule.scale]}, at least {rule.atLeast}:{' '}
+              {capital(SCALE_WORDS[rule.scale])}, at least {rule.atLeast}:{' '}
             </Strong>
             {rule.because}
           </Body>

@@ -63,7 +63,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       ListHeaderComponent={
         <View className="gap-3 pb-2">
           {head}
-          <Small>{waitWords(items.length, queue.data.total - sent.size)}</Small>
+          <Small>{waitWords(items.length, queue.data.total - (queue.data.items.length - items.length))}</Small>
           {settled ? (
             <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
               <Body>{settled}</Body>
