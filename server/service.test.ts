@@ -256,6 +256,29 @@ describe('reviews', () => {
     expect(one.items.map((item) => item.weight)).toEqual([Math.max(...all.items.map((item: { weight: number }) => item.weight))]);
     expect(one.items[0]?.tree.tag).toBe('R-old');
   });
+  it('of a visit and its amendments the one that was written last waits, whichever arrived last', async () => {
+    const { crew, id } = await newTree('R-amended');
+    const [first, last, late] = [newId(), newId(), newId()];
+    const of = (finishedAt: string, amends?: string) => ({
+      ...aVisit(id),
+      startedAt: '2026-05-01T09:00:00.000Z',
+      finishedAt,
+      look: { ...aVisit(id).look, day: '2026-05-01' },
+      ...(amends === undefined ? {} : { amends }),
+    });
+    const sent = [
+      await crew.put(`/visits/${first}`, of('2026-05-01T10:00:00.000Z')),
+      await crew.put(`/visits/${last}`, of('2026-05-03T10:00:00.000Z', first)),
+      await crew.put(`/visits/${late}`, of('2026-05-02T10:00:00.000Z', first)),
+    ];
+    expect(sent.map(({ status }) => status)).toEqual([200, 200, 200]);
+    const { items } = (await (await service.as('reviewer')).get('/review-queue')).body;
+    expect(
+      items
+        .filter((item: { tree: { tag: string } }) => item.tree.tag === 'R-amended')
+        .map((item: { visit: { id: string } }) => item.visit.id),
+    ).toEqual([last]);
+  });
   it('a question comes back as work', async () => {
     const { crew, id } = await newTree('R-2');
     const visitId = newId();
