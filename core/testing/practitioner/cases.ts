@@ -1,4 +1,4 @@
-import { ALL, cm, m, type Request } from '../../testing/judge';
+import { ALL, cm, m, type Request } from '../judge';
 
 // Trees as people of the trade meet them and what they would say of each. Common practice, no source. They were written before the
 // rules they check: where a rule and a case differ, the rule is looked at first. Each check names what matters and leaves the rest open.

@@ -1,7 +1,7 @@
 import { FAILURES, type Judgement } from '../../record/judgement';
-import { judge } from '../../testing/judge';
+import { judge } from '../judge';
 import { daysBetween } from '../../time/dates';
-import type { Expected, PractitionerCase } from './cases';
+import type { PractitionerCase } from './cases';
 
 const DAY = '2026-07-01';
 

@@ -1,6 +1,6 @@
-import { PRACTITIONER_CASES } from './cases';
-import { differences } from './check';
-import { NOT_YET } from './not-yet';
+import { PRACTITIONER_CASES } from '../testing/practitioner/cases';
+import { differences } from '../testing/practitioner/check';
+import { NOT_YET } from '../testing/practitioner/not-yet';
 
 const rows = (held: boolean) =>
   PRACTITIONER_CASES.filter(({ words }) => NOT_YET.includes(words) !== held).map((one) => [one.words, one] as const);
