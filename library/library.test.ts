@@ -71,9 +71,16 @@ describe('a weakness in the text is told with file, field and valid words', () =
       /^taxa\/quercus-rubra\.yaml traits\.pith .*always, usually, sometimes, rarely/,
     ],
     ['taxa/quercus-rubra.yaml', 'family: Fagaceae', 'family: Fagus', /family a family ends in -aceae/],
-    ['taxa/quercus-rubra.yaml', 'ganoderma-butt-rot', 'ganoderma', /prone\.0 "ganoderma" is not known; nearest: ganoderma-butt-rot/],
+    ['agents/oak-wilt.yaml', 'hosts: [Quercus]', 'hosts: [Quercus ruba]', /hosts\.0 "Quercus ruba" is not known; nearest: Quercus rubra/],
+    [
+      'taxa/pinus-pinea.yaml',
+      'normal: []',
+      'normal: []\nhabit:\n  - { sign: lean, on: stem, why: "It leans with the wind from youth." }',
+      /habit\[?\.?0\]?\.sign Invalid discriminator value/,
+    ],
+    ['signs/lean.yaml', 'unsaid: { kind: straight-and-new, angle: 20 }', 'unsaid: { angle: 20 }', /unsaid a rule asks for "kind"/],
     ['signs/cavity.yaml', 'atLeast: serious weakness', 'atLeast: very weak', /signs\/cavity\.yaml .*"very weak" is no band of soundness/],
-    ['agents/dutch-elm-disease.yaml', 'sign: wilting', 'sign: wilt', /signs\.0\.sign "wilt" is not known; nearest: wilting/],
+    ['agents/dutch-elm-disease.yaml', 'sign: wilting', 'sign: wilt', /signs\.\d\.sign "wilt" is not known; nearest: wilting/],
     ['taxa/quercus-rubra.yaml', 'name: Quercus rubra', 'name: [', /^taxa\/quercus-rubra\.yaml line/],
   ])('%s', (file, from, to, sentence) => {
     const found = changed(file, from, to).problems.map((p) => `${p.file} ${p.field} ${p.message}`);

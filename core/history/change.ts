@@ -1,4 +1,4 @@
-import { signLabel, signField, STEM_SIDES, TRACKED, type Library, type TrackedField, type Zone } from '../knowledge';
+import { signLabel, signField, STEM_SIDES, TRACKED, type EXPLAINED, type Library, type TrackedField, type Zone } from '../knowledge';
 import { trend, type DatedReading, type Trend } from '../maths/trend';
 import { crownRatio } from '../measuring/crown';
 import { dbhTolerance, growth } from '../measuring/growth';
@@ -7,7 +7,9 @@ import type { Look } from '../record/look';
 import { countedMeasurements } from '../record/measurement';
 import type { SignSeen } from '../record/sign';
 import { wordsIn, type Catalogue, type Speech } from '../words/catalogue';
-import { couldFind, seenZones } from './reached';
+import { daysBetween } from '../time/dates';
+import { meetsAsRecorded } from '../record/reading';
+import { couldFind, NOTHING_ELSE, seenZones } from './reached';
 import { clearedOn, inOrder, kindOf, threadsOf, type Thread } from './threads';
 
 /** The first tracked field a sign was recorded with, or null. */
@@ -22,7 +24,38 @@ const POINTS = 10;
 const HEIGHT_SHARE = 0.1;
 const RATIO_POINTS = 0.1;
 const sizeTolerance = (m: number) => Math.max(0.01, 0.1 * m);
-const toleranceOf = (field: TrackedField, value: number) => (signField(field).changes === 'points' ? POINTS : sizeTolerance(value));
+/** Two readings of a lean by a phone or a plumb line differ by so much, degrees. Common practice, no source. */
+const LEAN_DEGREES = 2;
+function toleranceOf(field: TrackedField, value: number): number {
+  const { changes } = signField(field);
+  return changes === 'points' ? POINTS : changes === 'angle' ? LEAN_DEGREES : sizeTolerance(value);
+}
+
+/** Shares that rise through every season are held against each other only at about the same time of the year, days. */
+const SAME_SEASON = 42;
+
+/** The readings of about the day of the year of the newest. */
+function ofOneSeason<P extends { date: string }>(points: readonly P[]): P[] {
+  const newest = points.at(-1);
+  if (!newest) return [];
+  const dayOfYear = (date: string) => daysBetween(`${date.slice(0, 4)}-01-01`, date);
+  const at = dayOfYear(newest.date);
+  return points.filter(({ date }) => {
+    const apart = Math.abs(dayOfYear(date) - at);
+    return Math.min(apart, 365 - apart) <= SAME_SEASON;
+  });
+}
+
+/** Whether the saw explains what would otherwise be read as decline, on any look after the first. */
+const cut = (library: Pick<Library, 'signs'>, looks: readonly Look[], what: (typeof EXPLAINED)[number]): boolean =>
+  looks
+    .slice(1)
+    .flatMap((look) => look.signs)
+    .some((seen) =>
+      library.signs
+        .find((sign) => sign.id === seen.id)
+        ?.explains.some((one) => one.what === what && meetsAsRecorded(seen, one.when, NOTHING_ELSE)),
+    );
 
 export type Course = Change['course'];
 
@@ -70,7 +103,8 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
   // A sighting that says it is gone is no size.
   const met = thread.met.filter(({ sign }) => sign.trend !== 'gone');
   const field = met.map(({ sign }) => trackedField(sign)).find((f) => f !== null) ?? null;
-  const unit: Change['unit'] = field !== null && signField(field).changes === 'points' ? '%' : 'm';
+  const changes = field === null ? undefined : signField(field).changes;
+  const unit: Change['unit'] = changes === 'points' ? '%' : changes === 'angle' ? '°' : 'm';
   const points = field
     ? met.flatMap(({ day, sign }) => {
         const value = sign[field];
@@ -83,7 +117,9 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
     looks.filter((look) => look.day < firstMet && kind !== undefined && couldFind(library, look, kind, thread.zone)).at(-1)?.day ?? null;
   const clearSince = clearedOn(library, looks, thread);
   const said = thread.met.at(-1)?.sign.trend === 'gone';
-  const found = field ? trendOf(points.map(({ date, value }) => ({ date, value, tolerance: toleranceOf(field, value) }))) : null;
+  const { grows } = kind ?? {};
+  const held = grows === 'through the season' ? ofOneSeason(points) : points;
+  const found = field ? trendOf(held.map(({ date, value }) => ({ date, value, tolerance: toleranceOf(field, value) }))) : null;
   const course: Course = clearSince
     ? said
       ? 'better'
@@ -93,7 +129,9 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
       : !found.real
         ? 'steady'
         : found.perYear > 0
-          ? 'worse'
+          ? grows === 'with the tree'
+            ? 'steady'
+            : 'worse'
           : 'better';
   const label = signLabel(library, thread.id);
   const says = signSays(
@@ -162,8 +200,8 @@ function dbhChange(looks: readonly Sized[], say: Catalogue['history']): Change[]
   return [{ what: 'dbh', label, field: 'dbh', unit: 'm', points, trend: found, course, clearBefore: null, clearSince: null, says }];
 }
 
-/** Height or crown ratio over the looks: a loss is a worsening. */
-function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', say: Catalogue['history']): Change[] {
+/** Height or crown ratio over the looks: a loss is a worsening, unless it was cut. */
+function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', wasCut: boolean, say: Catalogue['history']): Change[] {
   const points = looks.flatMap(({ date, height, crownBase }) => {
     if (height === undefined || height <= 0) return [];
     if (what === 'height') return [{ date, value: height }];
@@ -175,7 +213,7 @@ function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', say
   );
   const label = say.labels[what];
   const unit = what === 'height' ? 'm' : '%';
-  const course: Course = !found ? 'one reading' : !found.real ? 'steady' : found.perYear > 0 ? 'better' : 'worse';
+  const course: Course = !found ? 'one reading' : !found.real ? 'steady' : found.perYear > 0 ? 'better' : wasCut ? 'steady' : 'worse';
   const says = !found ? say.oneReading(label) : found.real ? say.sizeChanged(label, { unit, points, found }) : say.sizeSteady(label);
   return [
     {
@@ -207,8 +245,8 @@ export function changesOver(library: Pick<Library, 'signs'>, looks: readonly Loo
   const rank: Record<Course, number> = { worse: 0, 'not found again': 1, better: 2, steady: 3, 'one reading': 4 };
   return [
     ...dbhChange(sizes, say),
-    ...sizeChange(sizes, 'height', say),
-    ...sizeChange(sizes, 'crown-ratio', say),
+    ...sizeChange(sizes, 'height', cut(library, ordered, 'lost height'), say),
+    ...sizeChange(sizes, 'crown-ratio', cut(library, ordered, 'short crown'), say),
     ...signs.sort((a, b) => rank[a.course] - rank[b.course] || b.points.length - a.points.length || a.label.localeCompare(b.label)),
   ];
 }

@@ -1,5 +1,6 @@
 import type { Library, Sign, Zone } from '../knowledge';
 import type { Look } from '../record/look';
+import { meets, type Against } from '../record/reading';
 
 type Signs = Pick<Library, 'signs'>;
 /** The parts of a look that say where somebody looked, listened or probed. */
@@ -10,13 +11,38 @@ export const hollowSign = (library: Signs): string | undefined => library.signs.
 
 const waysOf = (library: Signs) => new Map(library.signs.map((sign) => [sign.id, sign.found]));
 
+/** What a sign covers, or explains, hangs on nothing but the sign. */
+export const NOTHING_ELSE: Against = { dbh: null, thin: 0.25, seeThrough: 0 };
+
+/** A part that a sign covers, and which sign. */
+export interface Hidden {
+  zone: Zone;
+  by: string;
+}
+
+/** The zones that signs of a look cover, though somebody looked there: a climber, shoots at the foot, soil over the flare. */
+export const hiddenZones = (library: Signs, look: Pick<Look, 'signs'>): Hidden[] =>
+  look.signs.flatMap((seen) => {
+    const sign = library.signs.find((s) => s.id === seen.id);
+    if (!sign || seen.trend === 'gone') return [];
+    return (
+      sign.hides
+        .filter(({ when }) => meets(sign, seen, when, NOTHING_ELSE))
+        // A climber on the branches hides those; soil over the flare hides the collar wherever it was noted.
+        .flatMap(({ zones }) => (zones.includes(seen.zone) ? [seen.zone] : zones))
+        .map((zone): Hidden => ({ zone, by: seen.id }))
+    );
+  });
+
 /**
- * The zones a look reached with the eye: those said to be looked at, and those where a sign was seen. A side that was only
- * sounded was heard, not seen.
+ * The zones a look reached with the eye: those said to be looked at, and those where a sign was seen, less those that a sign
+ * covers. A side that was only sounded was heard, not seen.
  */
 export function seenZones(library: Signs, look: Pick<Look, 'looked' | 'signs'>): Set<Zone> {
   const ways = waysOf(library);
-  return new Set([...look.looked, ...look.signs.filter((sign) => ways.get(sign.id) !== 'sound').map((sign) => sign.zone)]);
+  const seen = new Set([...look.looked, ...look.signs.filter((sign) => ways.get(sign.id) !== 'sound').map((sign) => sign.zone)]);
+  for (const { zone } of hiddenZones(library, look)) seen.delete(zone);
+  return seen;
 }
 
 /** The zones that were sounded: those with a ring, and those where a hollow was marked. */

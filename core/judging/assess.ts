@@ -5,17 +5,20 @@ import { countedMeasurements, simulatedIn } from '../record/measurement';
 import { comeBack, knownBefore, setDate } from './advice/come-back';
 import { options, preferred } from './advice/options';
 import { outlook } from './advice/outlook';
+import { standing } from './advice/standing';
 import { differential } from './causes/agents';
 import { setCause } from './causes/set-cause';
 import { carriedDrillings, carriedSigns, carriedWords, type CountedDrilling, type CountedInput, type CountedSign } from './looked/carried';
 import { lookedAt, type LookedAt } from './looked/looked';
-import { notAside, setAside, type SetAside } from './looked/normal';
+import { countingForStructure, notAside, setAside, type SetAside } from './looked/normal';
 import { withSounding } from './looked/sounding';
+import { unsaidWords } from './looked/unsaid';
 import { noteOf } from './note';
 import { overruleScale, worseBand } from './overrule/overrule';
 import type { AssessInput } from './request';
 import { overruledFailure, screening } from './risk/screening';
-import { hiddenDecay, soundness } from './scales/soundness';
+import { bearsOnStructure, settingOf, signOf } from './scales/rules';
+import { foundOfTheStem, hiddenDecay, soundness } from './scales/soundness';
 import { vigour } from './scales/vigour';
 import { judgeWorks } from './works/works';
 import { wordsIn } from '../words/catalogue';
@@ -32,8 +35,12 @@ interface Facts {
   /** Everything that is there, signs known from before among it. */
   all: CountedInput;
   aside: SetAside[];
-  /** Signs that count: seen now, and known from before at parts that this look did not reach. */
-  present: CountedSign[];
+  /** Signs that count for vigour, all of this look. */
+  forVigour: CountedSign[];
+  /** Signs that count for how the tree holds together: seen now, and known from before at parts that this look did not reach. */
+  forStructure: CountedSign[];
+  /** Signs that count for anything, and of them those known from before. */
+  counting: CountedSign[];
   before: CountedSign[];
   drilled: CountedDrilling[];
 }
@@ -49,14 +56,20 @@ function factsOf(library: Library, given: AssessInput): Facts {
   const there = input.signs.filter((sign) => sign.trend !== 'gone');
   const all: CountedInput = { ...input, signs: [...there, ...carried] };
   const aside = setAside(library, all);
-  const counting = notAside(all.signs, aside);
+  const plain = notAside(all.signs, aside);
+  const forStructure = countingForStructure(all.signs, aside);
+  const setting = settingOf(all, forStructure);
+  // What is only quiet for vigour counts while a rule on how the tree holds together speaks of it.
+  const counting = forStructure.filter((seen) => plain.includes(seen) || bearsOnStructure(signOf(library, seen), seen, setting));
   return {
     input,
     changes,
     looked,
     all,
     aside,
-    present: counting.filter((sign) => sign.seenOn === undefined),
+    forVigour: plain.filter((sign) => sign.seenOn === undefined),
+    forStructure,
+    counting,
     before: counting.filter((sign) => sign.seenOn !== undefined),
     drilled: [...(input.measurements.drillings ?? []), ...carriedDrillings(input)],
   };
@@ -69,14 +82,20 @@ interface Scales {
   hiddenDecay: Judged<'hiddenDecay'>;
 }
 
-const scalesOf = (library: Library, { input, present, before, drilled, looked, changes }: Facts): Scales => ({
-  vigour: vigour(library, input, present, looked, changes),
-  soundness: soundness(library, input, [...present, ...before], drilled, looked),
-  hiddenDecay: hiddenDecay(library, input, [...present, ...before], drilled, looked),
+const vigourOf = (library: Library, { input, forVigour, looked, changes, aside }: Facts) =>
+  vigour(library, input, forVigour, looked, changes, aside);
+
+/** How the tree holds together, by the vigour it has: a dead tree is never sound. */
+const structureOf = (library: Library, { input, forStructure, drilled, looked }: Facts, grows: Judged<'vigour'>) => ({
+  soundness: soundness(library, input, forStructure, drilled, looked, grows),
+  hiddenDecay: hiddenDecay(library, input, forStructure, drilled, looked),
+  stem: foundOfTheStem(input, forStructure, drilled, grows).found.map(({ rank, statement }) => ({ rank, says: statement.says })),
 });
 
 /** An agent's cautions are shown once it is at least this likely; that it must be reported, much sooner: missing one costs a town its trees. */
 const CAUTION_FROM = 0.15;
+/** A cause that can hurt somebody is warned of from a small chance on: a needless line costs nothing. */
+const HURTS_FROM = 0.03;
 export const REPORT_FROM = 0.05;
 
 function cautionsOf(
@@ -92,7 +111,7 @@ function cautionsOf(
     const agent = library.agents.find((record) => record.id === a.agent);
     if (!agent) return [];
     return [
-      ...(a.probability >= CAUTION_FROM ? agent.cautions : []),
+      ...(a.probability >= (agent.acute ? HURTS_FROM : CAUTION_FROM) ? agent.cautions : []),
       ...(agent.reportable && a.probability >= REPORT_FROM ? [say.report(agent.name, agent.reportable)] : []),
     ];
   });
@@ -116,14 +135,18 @@ export function assess(library: Library, given: AssessInput, district?: District
   const { overrules } = given;
   const say = wordsIn(given);
   const facts = factsOf(library, given);
-  const { input, looked, changes, aside, present, before } = facts;
-  const counting = [...present, ...before];
+  const { input, looked, changes, aside, forStructure, counting, before } = facts;
 
-  const ruled = scalesOf(library, facts);
+  const ruledVigour = vigourOf(library, facts);
+  const ruledStructure = structureOf(library, facts, ruledVigour);
+  const ruled: Scales = { vigour: ruledVigour, soundness: ruledStructure.soundness, hiddenDecay: ruledStructure.hiddenDecay };
+  const setVigour = overruleScale('vigour', ruled.vigour, overrules, say);
+  // A person's milder word on the crown takes nothing off the wood; a worse one weighs on it.
+  const held = structureOf(library, facts, worseBand('vigour', ruled.vigour, setVigour.judged));
   const set = {
-    vigour: overruleScale('vigour', ruled.vigour, overrules, say),
-    soundness: overruleScale('soundness', ruled.soundness, overrules, say),
-    hiddenDecay: overruleScale('hiddenDecay', ruled.hiddenDecay, overrules, say),
+    vigour: setVigour,
+    soundness: overruleScale('soundness', held.soundness, overrules, say),
+    hiddenDecay: overruleScale('hiddenDecay', held.hiddenDecay, overrules, say),
   };
   const judged: Scales = { vigour: set.vigour.judged, soundness: set.soundness.judged, hiddenDecay: set.hiddenDecay.judged };
 
@@ -132,28 +155,17 @@ export function assess(library: Library, given: AssessInput, district?: District
   // An agent the person put first sets the pace as a likely one does.
   const pacing = cause.overruled ? cause.agents.map((a, i) => (i === 0 ? { ...a, probability: 1 } : a)) : cause.agents;
 
-  const screened = screening(library, input, counting, judged.soundness, looked);
-  const ruledRisk = screening(library, { ...input, overrules: [] }, counting, ruled.soundness, looked)?.risk ?? null;
-  const failure = overruledFailure(library, input, counting, judged.soundness, looked);
-  const works = judgeWorks(input.measurements.dbh?.m, input.rootStandard ?? 'bs5837', input.works, input);
+  const toScreen = { input, signs: forStructure, looked, ...judged, stem: held.stem };
+  const screened = screening(library, toScreen);
+  const byRules = { ...toScreen, ...ruled, stem: ruledStructure.stem, input: { ...input, overrules: [] } };
+  const ruledRisk = screening(library, byRules)?.risk ?? null;
+  const failure = overruledFailure(library, toScreen);
+  const works = judgeWorks(input, input.rootStandard ?? 'bs5837');
 
-  const rare = input.name !== null && (district?.lists.rare.includes(input.name) ?? false);
-  const ranked = options({
-    library,
-    input: { ...input, signs: counting },
-    ...judged,
-    looked,
-    agents: cause.agents,
-    screening: screened,
-    works,
-    rare,
-  });
-  const first = preferred(ranked, overrules, say);
-  const span = outlook(library, judged.vigour, judged.soundness, pacing, overrules, say);
   const alerts = alertsOf(changes);
   const known = knownBefore(library, input, before, facts.drilled, looked);
   const dateBy = (scales: Scales, agents: readonly AgentLikelihood[], risk: Judgement['ruled']['risk']) =>
-    comeBack(library, input, scales, agents, looked, risk, alerts, known);
+    comeBack(library, input, { judged: scales, agents, looked, risk, alerts, known, signs: counting });
   const ruledDate = dateBy(ruled, told.agents, ruledRisk);
   // A milder word of the person's buys no time before somebody else has looked; a harsher one is heeded at once.
   const worse: Scales = {
@@ -161,8 +173,24 @@ export function assess(library: Library, given: AssessInput, district?: District
     soundness: worseBand('soundness', ruled.soundness, judged.soundness),
     hiddenDecay: worseBand('hiddenDecay', ruled.hiddenDecay, judged.hiddenDecay),
   };
-  const held = dateBy(worse, [...told.agents, ...pacing], ruledRisk);
-  const date = setDate(held, input);
+  const date = setDate(dateBy(worse, [...told.agents, ...pacing], ruledRisk), input);
+
+  const rare = input.name !== null && (district?.lists.rare.includes(input.name) ?? false);
+  const stands = standing({
+    library,
+    input,
+    ...judged,
+    looked,
+    agents: cause.agents,
+    screening: screened,
+    works,
+    rare,
+    signs: counting,
+    stemFound: held.stem,
+  });
+  const ranked = options(stands, date.comeBack.by);
+  const first = preferred(ranked, overrules, date.comeBack.by, say);
+  const span = outlook(stands, pacing, overrules, say);
 
   const overruled: (Overruled | null)[] = [
     set.vigour.overruled,
@@ -179,12 +207,18 @@ export function assess(library: Library, given: AssessInput, district?: District
     lookedAt: {
       percent: looked.percent,
       unseen: looked.unseen,
-      cannotSay: [...simulatedIn(given.measurements).map(say.looked.simulated), ...carriedWords(library, before, say), ...looked.cannotSay],
+      cannotSay: [
+        ...simulatedIn(given.measurements).map(say.looked.simulated),
+        ...carriedWords(library, before, say),
+        ...unsaidWords(library, settingOf(input, forStructure), say),
+        ...looked.cannotSay,
+      ],
     },
     normalHere: aside.filter(({ sign }) => !('seenOn' in sign)).map(({ sign, why }) => ({ sign: sign.id, zone: sign.zone, why })),
     agents: cause.agents,
     lookNext: told.lookNext,
     outlook: span.outlook,
+    outlookSpan: span.span,
     outlookBecause: span.because,
     options: first?.options ?? ranked,
     screening: screened,

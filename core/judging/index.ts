@@ -9,5 +9,5 @@ export { differential } from './causes/agents';
 export { livesOn, NORMAL, UNKNOWN_CAUSE } from './causes/differential';
 export { BANDS } from './scales/bands';
 export { overruledWords } from './overrule/overrule';
-export { combine, rate } from './risk/screening';
-export { judgeWorks, shareBeyond } from './works/works';
+export { combine, rate } from './risk/matrices';
+export { judgeWorks } from './works/works';

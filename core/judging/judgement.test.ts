@@ -23,7 +23,7 @@ const CASES: Case[] = [
   {
     words: 'an oak with a stag head that has not changed',
     request: { taxon: 'Quercus robur', lifeStage: 'old', signs: [{ id: 'stag-head', zone: 'crown-top', percent: 20, trend: 'same' }] },
-    vigour: 'thriving',
+    vigour: 'fair',
     aside: 1,
   },
   {
@@ -31,7 +31,7 @@ const CASES: Case[] = [
     request: { taxon: 'Quercus robur', lifeStage: 'old', signs: [{ id: 'stag-head', zone: 'crown-top', percent: 20, trend: 'larger' }] },
     vigour: 'strained',
     soundness: 'weakness',
-    option: 'prune or reduce',
+    option: 'take out dead wood',
   },
   {
     words: 'the same on a maple',
@@ -102,13 +102,13 @@ const CASES: Case[] = [
     words: 'a wire grown deep into most of the stem',
     request: { signs: [{ id: 'girdling-wire', zone: 'stem-n', percent: 80, depth: cm(4) }] },
     soundness: 'serious weakness',
-    option: 'improve the ground',
+    option: 'undo tie or stake',
   },
   {
     words: 'a stem shattered by lightning',
     request: { signs: [{ id: 'lightning-scar', zone: 'stem-n', kind: 'shattered' }] },
     soundness: 'act first',
-    firstOption: 'exclude target',
+    firstOption: 'close off now',
   },
   {
     words: 'two stems grown together, upright',
@@ -226,7 +226,7 @@ const CASES: Case[] = [
     },
     vigour: 'failing',
     option: 'bring on a successor',
-    outlook: 'short',
+    outlook: 'five to ten years',
   },
   {
     words: 'an overtopped tree that still grows',
@@ -355,8 +355,8 @@ describe('every statement opens to its rule and evidence', () => {
   it('a rule names its conditions', () => {
     const a = judgeOak({ signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] });
     expect(a.soundness.statements[0]).toMatchObject({
-      rule: 'Cavity, opening over 10 cm: soundness at least serious weakness.',
-      evidence: 'Seen at the east side of the stem: 14 cm open.',
+      rule: 'Cavity, share of the girth over 15 %: soundness at least serious weakness.',
+      evidence: 'Seen at the east side of the stem: 14 cm open. Diameter of the stem not measured, held against a thin one of 25.0 cm.',
     });
   });
 });

@@ -1,10 +1,12 @@
-import { NOT_JUDGED, OUTLOOKS } from '../record/judgement';
+import { NOT_JUDGED, OUTLOOKS, SCALE_BANDS } from '../record/judgement';
 import fc from 'fast-check';
-import { HIDDEN_DECAY, SOUNDNESS, STEM_SIDES, VIGOUR } from '../knowledge';
+import { STEM_SIDES, VIGOUR } from '../knowledge';
 import { ALL, judgeOak, m } from '../testing/judge';
 import { testLibrary } from '../testing/library';
 
 describe('monotony over the whole library', () => {
+  // "… on what was looked at" stands between clear and the first finding: a sign that covers a part is bad news too.
+  const { soundness: SOUNDNESS, hiddenDecay: HIDDEN_DECAY } = SCALE_BANDS;
   const rank = (bands: readonly string[], band: string) => bands.indexOf(band);
   const someSigns = fc.subarray(testLibrary.signs, { maxLength: 4 });
   const seen = (signs: typeof testLibrary.signs) => signs.map((s) => ({ id: s.id, zone: s.zones[0] }));
@@ -37,12 +39,14 @@ describe('monotony over the whole library', () => {
       { numRuns: 150 },
     );
   });
-  it('a better crown never improves soundness or hidden decay, whatever the signs', () => {
+  it('a better crown never improves soundness or hidden decay while neither fails, nor hidden decay at all', () => {
     fc.assert(
       fc.property(someSigns, fc.double({ min: 1, max: 18, noNaN: true }), fc.double({ min: 1, max: 18, noNaN: true }), (signs, a, b) => {
         const at = (base: number) => judgeOak({ signs: seen(signs), measurements: { height: m(20), crownBase: m(base) } });
-        expect(at(a).soundness.band).toBe(at(b).soundness.band);
-        expect(at(a).hiddenDecay.band).toBe(at(b).hiddenDecay.band);
+        const [one, other] = [at(a), at(b)];
+        expect(one.hiddenDecay.band).toBe(other.hiddenDecay.band);
+        const fails = [one, other].some(({ vigour }) => vigour.band === 'failing' || vigour.band === 'dead');
+        if (!fails) expect(one.soundness.band).toBe(other.soundness.band);
       }),
       { numRuns: 80 },
     );

@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { SIGN_FIELDS, signField, STAGES, type Library, type SignField, type Taxon, type Zone } from '../knowledge';
-import { Refusal } from '../problem/refusal';
-import { beneath, look, overrule, SOUNDS, WORKS, type Look } from '../record/look';
+import { checkSizes } from '../measuring/limits';
+import { pathWords, Refusal } from '../problem/refusal';
+import { beneath, EXPOSURES, look, overrule, SOUNDS, WORKS, type Look } from '../record/look';
 import { PROFILES, ROOT_STANDARDS, type Profile, type RootStandard } from '../record/organisation';
 import { signSeen, type SignSeen } from '../record/sign';
 import { keysByPlace } from '../record/upcast';
 import { checkSign, signOf, taxonOf, zoneOf } from '../record/vocabulary';
+import { addMonths } from '../time/dates';
 import type { Latitude } from '../time/season';
 import { systemOf, UNIT_SYSTEMS } from '../units/lengths';
 import { wordsIn, type Speech } from '../words/catalogue';
@@ -54,6 +56,7 @@ const drillingGiven = z.strictObject({
   bark: quantity.optional(),
   shell: quantity,
   plusMinus: quantity.optional(),
+  diameter: quantity.optional(),
   decayMet: z.boolean(),
 });
 
@@ -75,7 +78,8 @@ const lookGiven = z.strictObject({
   signs: z.array(signGiven).default([]),
   absent: z.array(z.string()).default([]),
   sounding: z.array(z.strictObject({ zone: z.string(), sound: z.enum(SOUNDS), height: quantity.optional() })).default([]),
-  beneath: z.array(beneath).default([]),
+  beneath: z.array(beneath.extend({ distance: quantity.optional() })).default([]),
+  exposure: z.enum(EXPOSURES).optional(),
   works: z.array(z.strictObject({ kind: z.enum(WORKS), distance: quantity })).default([]),
   overrules: z.array(overrule).default([]),
   note: z.string().max(5000).default(''),
@@ -136,7 +140,8 @@ function toLook(library: Library, given: LookGiven, path: string): Look {
       return [[field, field === 'breastHeight' ? m : { m }]];
     }),
   );
-  return look.parse({
+  checkSizes(measured, (size) => at(`measurements.${size}`));
+  const { data, error } = look.safeParse({
     day: given.date,
     ...(given.lifeStage === undefined ? {} : { lifeStage: given.lifeStage }),
     looked: [...new Set(given.looked.map((word, i): Zone => zoneOf(word, at(`looked[${i}]`))))],
@@ -145,7 +150,7 @@ function toLook(library: Library, given: LookGiven, path: string): Look {
       ...(drillings === undefined
         ? {}
         : {
-            drillings: drillings.map(({ zone, height, bark, shell, plusMinus, decayMet }, i) => {
+            drillings: drillings.map(({ zone, height, bark, shell, plusMinus, diameter, decayMet }, i) => {
               const of = (q: Quantity | undefined, name: string) => length(q, at(`measurements.drillings[${i}].${name}`));
               return {
                 zone: zoneOf(zone, at(`measurements.drillings[${i}].zone`)),
@@ -153,6 +158,7 @@ function toLook(library: Library, given: LookGiven, path: string): Look {
                 bark: of(bark, 'bark') ?? 0,
                 shell: of(shell, 'shell'),
                 plusMinus: of(plusMinus, 'plusMinus') ?? 0,
+                ...(diameter === undefined ? {} : { diameter: of(diameter, 'diameter') }),
                 decayMet,
                 from: 'typed',
               };
@@ -165,15 +171,33 @@ function toLook(library: Library, given: LookGiven, path: string): Look {
       const m = length(height, at(`sounding[${i}].height`));
       return { zone: zoneOf(zone, at(`sounding[${i}].zone`)), sound, ...(m === undefined ? {} : { height: m }) };
     }),
-    beneath: given.beneath,
+    beneath: given.beneath.map(({ distance, ...one }, i) => {
+      const m = length(distance, at(`beneath[${i}].distance`));
+      return { ...one, ...(m === undefined ? {} : { distance: m }) };
+    }),
+    ...(given.exposure === undefined ? {} : { exposure: given.exposure }),
     works: given.works.map(({ kind, distance }, i) => ({ kind, distance: length(distance, at(`works[${i}].distance`)) ?? 0 })),
     overrules: given.overrules,
     note: given.note,
   });
+  if (data) return data;
+  const [issue] = error.issues;
+  throw new Refusal('wrong-shape', at(pathWords(issue?.path ?? [])), { detail: issue?.message ?? '' });
 }
 
-/** Checks a request against the library's words and turns it into metres and degrees. @throws Refusal */
-export function toAssessInput(library: Library, request: z.output<typeof assessRequest>): AssessInput {
+/** A look may be tried for a day ahead, to see what it would say then; not for another century. */
+const LONGEST_AHEAD = 12;
+
+/**
+ * Checks a request against the library's words and turns it into metres and degrees.
+ * @param today ISO date, where it is known: a look of more than a year ahead is refused
+ * @throws Refusal
+ */
+export function toAssessInput(library: Library, request: z.output<typeof assessRequest>, today?: string): AssessInput {
+  [request, ...request.before].forEach(({ date }, i) => {
+    if (today !== undefined && date > addMonths(today, LONGEST_AHEAD))
+      throw new Refusal('future-day', i === 0 ? 'date' : `before[${i - 1}].date`, { value: date, today });
+  });
   const { taxon, latitude, profile, rootStandard, before, units, ...given } = request;
   const { height, dbh, crownBase } = given.measurements;
   return {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { OPTIONS } from './sign';
 import { FREQUENCIES, PRIORS, sentenceText } from './taxon';
 
 export const AGENT_KINDS = [
@@ -16,25 +17,48 @@ export const AGENT_KINDS = [
   'unknown',
 ] as const;
 
+const monthList = z.array(z.int().min(1).max(12)).min(1);
+
+/** How it takes the wood, and so what comes down: said beside it, and weighed in soundness once it is likely. */
+export const ROTS = ['roots', 'foot', 'stem', 'limbs', 'dead wood'] as const;
+
 /** One disease, pest or injury as written in `library/agents/*.yaml`. */
 export const agentSchema = z.strictObject({
   id: z.string().regex(/^[a-z][a-z-]*$/),
   name: z.string(),
   scientific: z.string().optional(),
   kind: z.enum(AGENT_KINDS),
-  /** Accepted names or genera; empty means any tree. */
+  /**
+   * Accepted names or genera it lives on first. A list is a prior and no gate: weather, injury, site and animals come to any tree and
+   * only favour these, as does what is written to live on anything; the rest is met off its list as well, seldom.
+   */
   hosts: z.array(z.string()),
+  /** Whether it takes any tree and only favours its hosts; by its kind where it is not written. */
+  range: z.enum(['anything', 'listed']).optional(),
+  /** Where it is met less often. */
+  alsoOn: z.array(z.string()).default([]),
+  /** Kinds of a listed genus that it hardly touches. */
+  spares: z.array(z.string()).default([]),
   signs: z
     .array(
       z.strictObject({
         sign: z.string(),
         kinds: z.array(z.string()).optional(),
+        parts: z.array(z.string()).optional(),
+        patterns: z.array(z.string()).optional(),
+        lasting: z.array(z.string()).optional(),
+        /** Width it makes, m. */
+        width: z.strictObject({ over: z.number().optional(), under: z.number().optional() }).optional(),
+        /** Share it usually reaches, percent. */
+        share: z.strictObject({ over: z.number().optional(), under: z.number().optional() }).optional(),
         howOften: z.enum(FREQUENCIES),
+        /** Northern hemisphere months in which this sign of it shows; the agent's for leaves and fruit bodies, all year for what lasts. */
+        months: monthList.optional(),
       }),
     )
     .min(1),
-  /** Northern hemisphere months in which its signs are fresh; all year when absent. */
-  months: z.array(z.int().min(1).max(12)).optional(),
+  /** Northern hemisphere months in which its passing signs show; all year when absent. */
+  months: monthList.optional(),
   /** How common on its hosts, before anything is seen. */
   prior: z.enum(PRIORS),
   /** In words, or by the id of another agent. */
@@ -49,6 +73,11 @@ export const agentSchema = z.strictObject({
   lookAgainMonths: z.number().positive(),
   /** Outlook it can force once it is the likely cause. */
   outlook: z.enum(['long-term', 'decades', 'five to ten years', 'short']).optional(),
+  rots: z.enum(ROTS).optional(),
+  /** What it calls for once it is likely, beyond what the scales say. */
+  calls: z.array(z.strictObject({ do: z.enum(OPTIONS), because: sentenceText })).default([]),
+  /** It can hurt whoever stands near, or be too late within days: said, and looked at, from a small chance on. */
+  acute: z.boolean().default(false),
   cautions: z.array(sentenceText),
   source: z.string(),
 });

@@ -1,10 +1,7 @@
+import type { Build } from './build';
 import { LINES, type Line, type Trait } from './trait';
 import { STAGES, type Taxon } from './taxon';
 import { lookAlikesOf, type Library } from './library';
-
-/** How a tree is built decides which traits its record can hold. */
-export const BUILDS = ['broadleaf', 'conifer', 'palm'] as const;
-export type Build = (typeof BUILDS)[number];
 
 /** Traits a full record aims at, by build. */
 export const AIM: Record<Build, number> = { broadleaf: 30, conifer: 24, palm: 16 };

@@ -2,6 +2,7 @@
 // The YAML is for people; these schemas turn it into the plain values the rest of core computes with.
 // Nothing here knows where the text came from.
 export * from './trait';
+export * from './normal';
 export * from './taxon';
 export * from './sign-fields';
 export * from './sign';
@@ -10,5 +11,6 @@ export * from './district';
 export * from './growth-factor';
 export * from './library';
 export * from './consistency';
+export * from './build';
 export * from './coverage';
 export { editDistance, nearest } from './nearest';

@@ -1,8 +1,9 @@
 import type { Agent } from './agent';
 import type { District, NameMeaning } from './district';
-import type { Sign } from './sign';
+import type { Asked, Sign } from './sign';
+import type { SignField } from './sign-fields';
 import type { GrowthFactor } from './growth-factor';
-import { genusOf, type Taxon } from './taxon';
+import { genusOf, PRIORS, type Taxon } from './taxon';
 import type { Trait } from './trait';
 import { contradictions, statesOf } from './consistency';
 import { nearest } from './nearest';
@@ -50,6 +51,9 @@ export interface LibraryProblem {
   field: string;
   message: string;
 }
+
+/** Up to this share a finding may be usual all the year, percent. */
+const OPEN_CEILING = 60;
 
 /** Longer lists of valid words than this are not recited. */
 const RECITED = 24;
@@ -112,12 +116,16 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
     taxon.normal.forEach((normal, i) => {
       if (!signs.has(normal.sign)) say(taxon, `normal.${i}.sign`, unknownWord(normal.sign, signIds));
       else checkKinds(taxon, `normal.${i}.kinds`, normal.sign, normal.kinds);
+      // What is usual up to any share says nothing of a share that is not.
+      const judged = signs.get(normal.sign)?.rules.some((rule) => rule.scale === 'vigour' && (rule.when?.percent ?? rule.when?.cover));
+      const ceiling = normal.maximumPercent ?? normal.maximumCover;
+      if (judged && ceiling === undefined && !normal.kinds)
+        say(taxon, `normal.${i}.maximumPercent`, 'name the share up to which it is usual');
+      if (ceiling !== undefined && ceiling > OPEN_CEILING && !normal.months)
+        say(taxon, `normal.${i}.months`, `a share of more than ${OPEN_CEILING} % is usual in some months only: name them`);
     });
-    taxon.prone.forEach((id, i) => {
-      const agent = library.agents.find((a) => a.id === id);
-      if (!agent) say(taxon, `prone.${i}`, unknownWord(id, agents));
-      else if (agent.hosts.length > 0 && !agent.hosts.some((host) => host === taxon.name || host === genusOf(taxon.name)))
-        say(taxon, `prone.${i}`, `"${id}" does not name ${taxon.name} or its genus among its hosts: ${agent.hosts.join(', ')}`);
+    taxon.habit.forEach((habit, i) => {
+      if (!signs.has(habit.sign)) say(taxon, `habit.${i}.sign`, unknownWord(habit.sign, signIds));
     });
   }
   for (const agent of library.agents) {
@@ -125,17 +133,44 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
       if (agent.signs.findIndex((s) => s.sign === entry.sign) < i)
         say(agent, `signs.${i}.sign`, `"${entry.sign}" is named twice; write all its kinds in one line`);
       if (!signs.has(entry.sign)) say(agent, `signs.${i}.sign`, unknownWord(entry.sign, signIds));
-      else checkKinds(agent, `signs.${i}.kinds`, entry.sign, entry.kinds);
+      else {
+        checkKinds(agent, `signs.${i}.kinds`, entry.sign, entry.kinds);
+        for (const [field, list] of [
+          ['part', entry.parts],
+          ['pattern', entry.patterns],
+          ['lasting', entry.lasting],
+        ] as const) {
+          const valid = signs.get(entry.sign)?.fields[field]?.words ?? [];
+          for (const word of list ?? []) if (!valid.includes(word)) say(agent, `signs.${i}.${field}`, unknownWord(word, valid));
+        }
+      }
     });
     agent.lookAlikes.forEach((word, i) => {
       // One word with hyphens is meant as an id; anything with a blank is plain words.
       if (/^[a-z]+(-[a-z]+)+$/.test(word) && !agents.includes(word)) say(agent, `lookAlikes.${i}`, unknownWord(word, agents));
     });
-    agent.hosts.forEach((host, i) => {
-      if (host.includes(' ') && !taxa.includes(host)) say(agent, `hosts.${i}`, unknownWord(host, taxa));
-    });
+    for (const list of ['hosts', 'alsoOn', 'spares'] as const)
+      agent[list].forEach((host, i) => {
+        if (host.includes(' ') && !taxa.includes(host)) say(agent, `${list}.${i}`, unknownWord(host, taxa));
+      });
   }
   for (const sign of library.signs) {
+    // A field that a rule asks for and nobody filled in counts as the sign's file says, so the file has to say it.
+    for (const rule of sign.rules)
+      for (const asked of Object.keys(rule.when ?? {}) as Asked[])
+        if (asked !== 'trend' && sign.unsaid[asked] === undefined)
+          say(sign, 'unsaid', `a rule asks for "${asked}": say what it counts as when nobody wrote it down`);
+    for (const [asked, as] of Object.entries(sign.unsaid)) {
+      const words = sign.fields[asked as SignField]?.words;
+      if (words && !words.includes(String(as))) say(sign, `unsaid.${asked}`, unknownWord(String(as), words));
+    }
+    for (const rule of sign.rules)
+      for (const [asked, test] of Object.entries(rule.when ?? {})) {
+        const words = sign.fields[asked as SignField]?.words;
+        for (const word of test.is ?? []) if (words && !words.includes(word)) say(sign, `rules.when.${asked}`, unknownWord(word, words));
+      }
+    for (const other of sign.rules.flatMap((rule) => rule.with ?? []))
+      if (!signs.has(other)) say(sign, 'rules.with', unknownWord(other, signIds));
     sign.normal.forEach((normal, i) => {
       for (const name of normal.taxa ?? []) {
         if (!taxa.includes(name) && !genera.includes(name)) say(sign, `normal.${i}.taxa`, unknownWord(name, [...genera, ...taxa]));
@@ -155,4 +190,12 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
     }
   }
   return problems;
+}
+
+/** The agents a taxon is prone to: those that name it, or its genus, among the trees they live on first, the commonest first. */
+export function proneTo(library: Pick<Library, 'agents'>, taxon: Pick<Taxon, 'name'>): Agent[] {
+  const names = (list: readonly string[]) => list.some((host) => host === taxon.name || host === genusOf(taxon.name));
+  return library.agents
+    .filter((agent) => names(agent.hosts) && !agent.spares.includes(taxon.name))
+    .sort((a, b) => PRIORS.indexOf(a.prior) - PRIORS.indexOf(b.prior) || a.name.localeCompare(b.name));
 }

@@ -17,8 +17,8 @@ interface FieldSpec {
   say: string;
   /** Lengths of a tree are said and typed in m or ft, lengths of a wound in cm or in. */
   sized?: 'tree' | 'wound';
-  /** How two readings may differ before it counts as change: in points of percent, or as a share of a size. */
-  changes?: 'points' | 'size';
+  /** How two readings may differ before it counts as change: in points of percent, as a share of a size, or in degrees. */
+  changes?: 'points' | 'size' | 'angle';
 }
 
 /**
@@ -27,16 +27,21 @@ interface FieldSpec {
  */
 export const SIGN_FIELD_TABLE = {
   kind: { is: 'word', label: 'Kind', say: '{}' },
+  lasting: { is: 'word', label: 'How long it lasts', say: '{}' },
+  pattern: { is: 'word', label: 'Pattern', say: '{}' },
   size: { is: 'word', label: 'Size', say: '{}' },
+  diameter: { is: 'length', min: 0, max: 5, label: 'Diameter of the limb', say: 'on a limb of {}', sized: 'wound' },
   height: { is: 'length', min: 0, max: 120, label: 'Height above ground', say: 'at {}', sized: 'tree' },
   opening: { is: 'length', min: 0, max: 20, label: 'Opening', say: '{} open', sized: 'wound', changes: 'size' },
   width: { is: 'length', min: 0, max: 20, label: 'Width', say: '{} wide', sized: 'wound', changes: 'size' },
   length: { is: 'length', min: 0, max: 120, label: 'Length', say: '{} long', sized: 'wound', changes: 'size' },
   depth: { is: 'length', min: 0, max: 20, label: 'Depth', say: '{} deep', sized: 'wound' },
+  distance: { is: 'length', min: 0, max: 60, label: 'Distance from the stem', say: '{} from the stem', sized: 'tree' },
   percent: { is: 'share', min: 0, max: 100, label: 'Share', say: '{}', changes: 'points' },
   cover: { is: 'share', min: 0, max: 100, label: 'Share of the bark', say: '{} of the bark', changes: 'points' },
   count: { is: 'count', min: 0, max: 10_000, label: 'How many', say: '{} of them' },
-  angle: { is: 'angle', min: -90, max: 90, label: 'Angle', say: '{}' },
+  sides: { is: 'count', min: 1, max: 8, label: 'On how many sides', say: 'on {} sides' },
+  angle: { is: 'angle', min: -90, max: 90, label: 'Angle', say: '{}', changes: 'angle' },
   where: { is: 'word', label: 'Where', say: '{}' },
   part: { is: 'word', label: 'Part', say: '{}' },
   trend: { is: 'trend', label: 'Since last time', say: '{}' },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { BUILDS } from './build';
 import { SIGN_FIELDS } from './sign-fields';
 import { sentenceText, STAGES } from './taxon';
 
@@ -36,19 +37,26 @@ export type VigourBand = (typeof VIGOUR)[number];
 export type SoundnessBand = (typeof SOUNDNESS)[number];
 export type HiddenDecayBand = (typeof HIDDEN_DECAY)[number];
 
-/** What can be done about a tree. */
+/** What can be done about a tree; of two that weigh the same the one named first goes first. */
 export const OPTIONS = [
-  'keep',
-  'keep as seed source',
-  'watch',
-  'free it from competitors',
-  'improve the ground',
-  'prune or reduce',
-  'support',
-  'investigate further',
+  'close off now',
   'exclude target',
-  'keep as habitat',
+  'sample and report',
+  'undo tie or stake',
+  'take out dead wood',
+  'formative prune',
+  'protect from mower and car',
+  'improve the ground',
+  'treat',
+  'support',
+  'prune or reduce',
+  'investigate further',
+  'free it from competitors',
+  'keep',
+  'watch',
+  'keep as seed source',
   'bring on a successor',
+  'keep as habitat',
   'remove',
 ] as const;
 export type OptionKind = (typeof OPTIONS)[number];
@@ -63,6 +71,19 @@ export const WAYS_TO_FIND = ['look', 'close', 'sound', 'probe', 'dig'] as const;
 export const CARD_KINDS = ['see-through', 'dieback', 'foliage', 'cover'] as const;
 export type CardKind = (typeof CARD_KINDS)[number];
 
+/**
+ * What a rule may ask of a sign beside its fields, worked out from them and from the tree: its share of the girth in percent, from
+ * its width or opening where no share was written down; the leaf the crown has lost against what is usual on its kind, percent;
+ * its distance from the stem in stem diameters.
+ */
+export const WORKED_OUT = ['girthShare', 'crownLoss', 'stemDiameters'] as const;
+export type WorkedOut = (typeof WORKED_OUT)[number];
+export const ASKED = [...SIGN_FIELDS, ...WORKED_OUT] as const;
+export type Asked = (typeof ASKED)[number];
+
+/** What a crown lost to the saw, not to decline. */
+export const EXPLAINED = ['short crown', 'lost height'] as const;
+
 /** A condition on one field of the sign: a number above or below, or one of some words. */
 const fieldTest = z.strictObject({
   over: z.number().optional(),
@@ -70,12 +91,19 @@ const fieldTest = z.strictObject({
   is: z.array(z.string()).optional(),
 });
 
+const conditions = z.partialRecord(z.enum(ASKED), fieldTest);
+export type Conditions = z.infer<typeof conditions>;
+
 const signRule = z
   .strictObject({
     scale: z.enum(['vigour', 'soundness', 'hiddenDecay']),
     /** The band is at least this bad when the rule holds. */
     atLeast: z.string(),
-    when: z.partialRecord(z.enum(SIGN_FIELDS), fieldTest).optional(),
+    when: conditions.optional(),
+    /** Only beside one of these signs at the same part: bark in a fork is worse above a seam. */
+    with: z.array(z.string()).min(1).optional(),
+    /** Only on trees built so; a tree whose kind is not known counts as a broadleaf. */
+    builds: z.array(z.enum(BUILDS)).optional(),
     because: z.string().min(5),
   })
   .superRefine((rule, context) => {
@@ -104,6 +132,8 @@ export const signSchema = z.strictObject({
       /** Unit in which a quantity is stored: m, or deg for an angle. */
       unit: z.enum(['m', 'deg', '%', '']).optional(),
       words: z.array(z.string()).optional(),
+      /** Words that people use for several of the others: they tell no cause apart. */
+      loose: z.array(z.string()).optional(),
       /** The reference cards this share is estimated against. */
       card: z.enum(CARD_KINDS).optional(),
     }),
@@ -119,21 +149,41 @@ export const signSchema = z.strictObject({
     .array(
       z.strictObject({
         do: z.enum(OPTIONS),
-        when: z.partialRecord(z.enum(SIGN_FIELDS), fieldTest).optional(),
+        when: conditions.optional(),
+        stages: z.array(z.enum(STAGES)).optional(),
         because: sentenceText,
       }),
     )
     .default([]),
+  /**
+   * What a field that nobody filled in counts as, for every field a rule asks for: never the mildest answer, and the judgement says
+   * so. `trend` needs none: a sign nobody compared has not grown.
+   */
+  unsaid: z.partialRecord(z.enum(ASKED), z.union([z.string(), z.number()])).default({}),
+  /** Parts it covers, so that they were not seen although somebody looked there. */
+  hides: z.array(z.strictObject({ zones: z.array(z.enum(ZONES)).min(1), when: conditions.optional() })).default([]),
+  /** What comes down with it: the part it stands on, or the whole tree wherever it stands. */
+  brings: z.enum(['its part', 'the tree']).default('its part'),
+  /** What it explains that would otherwise be read as decline. */
+  explains: z.array(z.strictObject({ what: z.enum(EXPLAINED), when: conditions.optional() })).default([]),
+  /** What speaks for the tree in it; it softens outlook and date, never a band. */
+  speaksFor: z.array(z.strictObject({ when: conditions, because: z.string().min(5) })).default([]),
+  /** It may be gone, or have gone on, by then: the next look at the latest, months. */
+  lookAgain: z.array(z.strictObject({ months: z.number().positive(), when: conditions.optional() })).default([]),
+  /** What grows with the tree, or through every season, is no news when it reads larger. */
+  grows: z.enum(['with the tree', 'through the season']).optional(),
   means: z.string().min(10),
   lookAlikes: z.array(z.string()),
   rules: z.array(signRule),
   normal: z.array(
     z.strictObject({
-      when: z.partialRecord(z.enum(SIGN_FIELDS), fieldTest).optional(),
+      when: conditions.optional(),
       stages: z.array(z.enum(STAGES)).optional(),
       months: z.array(z.int().min(1).max(12)).optional(),
       /** Accepted names or genera; any tree when absent. */
       taxa: z.array(z.string()).optional(),
+      /** The vigour it still leaves: a settled old crown is no thriving one. */
+      leaves: z.enum(VIGOUR).optional(),
       why: z.string().min(10),
     }),
   ),

@@ -84,6 +84,21 @@ const VOCABULARY: [string, SignField[], Partial<Record<SignField, string[]>>?][]
   ['scale-insects', []],
   ['webbing', []],
   ['aphids', []],
+  // Added beside the shared vocabulary.
+  ['pruned', []],
+  ['distorted-leaves', []],
+  ['collapsed-spear', []],
+  ['end-weighted-limb', []],
+  ['fungal-sheets', []],
+  ['mistletoe', []],
+  ['termite-leads', []],
+  ['short-shoots', []],
+  ['support-in-place', []],
+  ['exposed-roots', []],
+  ['fire-scar', []],
+  ['egg-masses', []],
+  ['discoloured-fronds', []],
+  ['planting-fault', []],
 ];
 
 describe('the vocabulary of signs', () => {
@@ -118,7 +133,7 @@ describe('the vocabulary of signs', () => {
     for (const s of signs)
       for (const [field, spec] of Object.entries(s.fields)) {
         if (field !== 'percent' && field !== 'cover') continue;
-        const measured = /girth|root ground|in shade/.test(spec.label ?? '');
+        const measured = /girth|root ground|in shade|crown taken/.test(spec.label ?? '');
         expect([s.id, measured || CARD_KINDS.includes(spec.card as 'cover')]).toEqual([s.id, true]);
       }
   });
@@ -151,7 +166,7 @@ describe('the vocabulary of signs', () => {
     const shown = new Set(testLibrary.agents.flatMap((a) => a.signs.map((s) => s.sign)));
     const alone = signs.filter((s) => !shown.has(s.id)).map((s) => s.id);
     // Forks, burls and the like have no agent behind them.
-    expect(alone.length).toBeLessThan(22);
+    expect(alone.length).toBeLessThan(27);
     for (const id of alone) expect(['crown', 'stem', 'unions', 'collar', 'roots']).toContain(sign(id).group);
   });
 });

@@ -1,15 +1,14 @@
 import { z } from 'zod';
+import { habit, normalFinding } from './normal';
 
 /** How often a state holds on a tree of the taxon. */
 export const FREQUENCIES = ['always', 'usually', 'sometimes', 'rarely'] as const;
 export type Frequency = (typeof FREQUENCIES)[number];
 
-/** How common something is, before anything is seen. */
-export const PRIORS = ['common', 'occasional', 'rare'] as const;
+/** How common something is, before anything is seen; an epidemic is on nearly every tree of its kind where it has come. */
+export const PRIORS = ['epidemic', 'common', 'occasional', 'rare'] as const;
 
-/** Life stages; bark is recorded by stage because young and old bark can look like two species. */
-export const STAGES = ['young', 'mature', 'old'] as const;
-export type Stage = (typeof STAGES)[number];
+export { STAGES, type Stage } from './stage';
 
 export const LONGEVITIES = ['short', 'medium', 'long'] as const;
 
@@ -50,21 +49,9 @@ const traitRecord = z
 const monthWindow = z.union([z.tuple([z.int().min(1).max(12), z.int().min(1).max(12)]), z.tuple([])]);
 export type MonthWindow = [number, number] | [];
 
-/** A finding that is normal on this taxon although it looks like trouble. */
-export const normalFinding = z.strictObject({
-  sign: z.string(),
-  /** Only these kinds of the sign (all kinds when absent). */
-  kinds: z.array(z.string()).optional(),
-  stages: z.array(z.enum(STAGES)).optional(),
-  /** Northern hemisphere months; all year when absent. */
-  months: z.array(z.int().min(1).max(12)).optional(),
-  /** Up to this share of crown or foliage, in percent. */
-  maximumPercent: z.number().min(0).max(100).optional(),
-  /** Up to this cover of the bark, in percent. */
-  maximumCover: z.number().min(0).max(100).optional(),
-  why: z.string().min(10),
-});
-export type NormalFinding = z.infer<typeof normalFinding>;
+/** Ways in which a kind is known to come down, beyond what any tree does. */
+export const FAILS_BY = ['brittle-when-dead', 'brittle-limbs', 'summer-limb-drop', 'weak-forks', 'shallow-roots'] as const;
+export type FailsBy = (typeof FAILS_BY)[number];
 
 /** One taxon as written in `library/taxa/*.yaml`. */
 export const taxonSchema = z.strictObject({
@@ -91,8 +78,13 @@ export const taxonSchema = z.strictObject({
       marks: z.array(z.strictObject({ by: z.string(), words: z.string().min(5) })).min(1),
     }),
   ),
+  /** What a healthy crown of the kind is like, where it is not like most: how much sky shows through it in leaf, percent, and the least live crown ratio of a grown tree in the open, 0 to 1. */
+  crown: z
+    .strictObject({ seeThrough: z.number().min(0).max(70).optional(), liveCrown: z.number().min(0.1).max(0.9).optional() })
+    .default({}),
+  failsBy: z.array(z.enum(FAILS_BY)).default([]),
   normal: z.array(normalFinding),
-  prone: z.array(z.string()),
+  habit: z.array(habit).default([]),
   behaviour: z.string().min(5),
   cautions: z.array(sentenceText),
   source: z.string().min(3),

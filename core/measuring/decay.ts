@@ -1,6 +1,12 @@
 /** Shell over radius under which a hollow stem warns. Source: Mattheck and Breloer 1994 (from memory). */
 export const SHELL_WARNS = 0.3;
 
+/** Shell over radius under which no stem is trusted, whatever its crown; a reduced or stout one may stand longer. Common practice, no source. */
+export const SHELL_ACTS = 0.15;
+/** Share of bending strength lost from which a hollow stem is a serious weakness (a third: Wagener 1963, from memory), and from which it is acted on (common practice, no source). */
+export const LOSS_SERIOUS = 1 / 3;
+export const LOSS_ACTS = 0.6;
+
 /** Sound shell over stem radius, t / R, 0 to 1. Source: Mattheck and Breloer 1994 (from memory). */
 export const shellRatio = (dbh: number, shell: number): number => shell / (dbh / 2);
 

@@ -8,6 +8,7 @@ export * from './decay';
 export * from './growth';
 
 export * from './plausible';
+export * from './limits';
 export * from './age';
 export { measure, measureRequest, type MeasureAnswer } from './tasks';
 export {

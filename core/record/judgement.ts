@@ -93,12 +93,17 @@ export type NextSign = z.infer<typeof nextSign>;
 export const OUTLOOKS = ['long-term', 'decades', 'five to ten years', 'short', 'dead'] as const;
 const outlook = z.enum([...OUTLOOKS, NOT_JUDGED]);
 export type Outlook = z.infer<typeof outlook>;
+/** The same in years, as retention and useful life are told in the trade. */
+export const SPANS = ['40 years and more', '20 to 40 years', '10 to 20 years', 'under 10 years', 'dead'] as const;
 
 const option = z.strictObject({
   do: z.enum(OPTIONS),
   because: sentences,
   /** Conditions and who may do it. */
   needs: sentences,
+  /** When it should be done by, and who may do it; a judgement of before they were said has neither. */
+  by: isoDate.optional(),
+  who: word.optional(),
 });
 export type Option = z.infer<typeof option>;
 
@@ -128,11 +133,16 @@ const screening = z.strictObject({
   /** The worst of the targets. */
   risk: z.enum(RISKS),
   targets: z.array(screenedTarget).max(40),
+  /** What would stay once something was done. */
+  after: z
+    .array(z.strictObject({ do: z.enum(OPTIONS), risk: z.enum(RISKS) }))
+    .max(10)
+    .default([]),
   method: sentence,
   /** What the screening cannot say. */
   limits: sentences,
 });
-export type Screening = z.infer<typeof screening>;
+export type Screening = z.output<typeof screening>;
 
 export const WORKS_PLACES = ['outside the root zone', 'inside the root zone', 'at the roots that hold the tree'] as const;
 const worksAnswer = z.strictObject({
@@ -177,8 +187,8 @@ const change = z.strictObject({
   zone: z.enum(ZONES).optional(),
   key: word.optional(),
   field: word,
-  /** m, or percent for shares. */
-  unit: z.enum(['m', '%']),
+  /** m, percent for shares, or degrees. */
+  unit: z.enum(['m', '%', '°']),
   points: z.array(z.strictObject({ date: isoDate, value: z.number() })).max(400),
   trend: trend.nullable(),
   course: z.enum(COURSES),
@@ -226,6 +236,8 @@ export const judgement = z.strictObject({
   /** Which sign to look for next, to tell what is behind the ones seen. */
   lookNext: z.array(nextSign).max(20),
   outlook,
+  /** In years; not said where nothing was judged, nor in a judgement of before it was. */
+  outlookSpan: z.enum(SPANS).nullable().default(null),
   outlookBecause: sentence,
   options: z.array(option).max(20),
   /** The two published matrices of tree risk assessment; null while nobody said what is beneath. */

@@ -16,8 +16,21 @@ export type Sounding = z.infer<typeof sounding>;
 /** What is beneath a tree, and how often. */
 export const TARGETS = ['people-staying', 'people-passing', 'road', 'building', 'parked-cars', 'wires', 'path-or-lawn', 'nothing'] as const;
 export const OCCUPANCIES = ['constant', 'frequent', 'occasional', 'rare'] as const;
-export const beneath = z.strictObject({ what: z.enum(TARGETS), howOften: z.enum(OCCUPANCIES) });
+/** The side of the tree on which something stands. */
+export const DIRECTIONS = ['n', 'ne', 'e', 'se', 's', 'sw', 'w', 'nw'] as const;
+export const beneath = z.strictObject({
+  what: z.enum(TARGETS),
+  howOften: z.enum(OCCUPANCIES),
+  /** Of its near edge from the stem, m; beneath the crown where nobody says. */
+  distance: z.number().nonnegative().max(200).optional(),
+  direction: z.enum(DIRECTIONS).optional(),
+  /** A roof or a lower crown catches what falls. */
+  sheltered: z.boolean().optional(),
+});
 export type Beneath = z.infer<typeof beneath>;
+
+/** How the wind meets a tree: one whose neighbours went lately stands in wind it did not grow up in. */
+export const EXPOSURES = ['sheltered', 'usual', 'exposed', 'newly exposed'] as const;
 
 /** Works planned near the tree, m from the stem. */
 export const WORKS = ['trench', 'building', 'paving', 'soil-raised', 'soil-lowered', 'storage-or-traffic'] as const;
@@ -59,6 +72,8 @@ export const look = z.strictObject({
   absent: z.array(z.string().max(60)).max(100).default([]),
   sounding: z.array(sounding).max(40).default([]),
   beneath: z.array(beneath).max(8).default([]),
+  /** How the wind meets it; usual when nobody says. */
+  exposure: z.enum(EXPOSURES).optional(),
   works: z.array(works).max(8).default([]),
   overrules: z.array(overrule).max(20).default([]),
   photos: z.array(photo).max(60).default([]),

@@ -42,6 +42,8 @@ export const drilling = z.strictObject({
   bark: z.number().nonnegative().max(0.5),
   shell: z.number().nonnegative().max(5),
   plusMinus: z.number().nonnegative().max(1),
+  /** Of the stem where it was drilled, m; at the foot a stem is wider than at breast height. */
+  diameter: z.number().positive().max(15).optional(),
   decayMet: z.boolean(),
   from: z.enum(['drill', 'typed']),
   simulated,

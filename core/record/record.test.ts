@@ -138,7 +138,9 @@ describe('words against the vocabulary', () => {
           return [field, is === 'word' ? (spec.words?.[0] ?? 'x') : is === 'text' ? 'x' : is === 'trend' ? 'same' : 1];
         }),
       );
-      expect(() => checkLook(testLibrary, of({ signs: [{ id: sign.id, zone: 'stem-n', key: 'k', ...fields }] }), 'look')).not.toThrow();
+      expect(() =>
+        checkLook(testLibrary, of({ signs: [{ id: sign.id, zone: sign.zones[0] ?? 'stem-n', key: 'k', ...fields }] }), 'look'),
+      ).not.toThrow();
     }
   });
   it.each([
@@ -196,7 +198,7 @@ describe('the table of sign fields', () => {
     expect(words).toBe('fine crack, at 1.4 m, 14 cm open, 20 %, 5 % of the bark, 3 of them, 12°, larger, wet');
   });
   it('says what is followed over the years, most telling first', () =>
-    expect(TRACKED).toEqual(['opening', 'width', 'length', 'percent', 'cover']));
+    expect(TRACKED).toEqual(['opening', 'width', 'length', 'percent', 'cover', 'angle']));
 });
 
 describe('a look', () => {

@@ -57,11 +57,13 @@ export function taxonOf(library: Pick<Library, 'taxa'>, name: string | null | un
 const ANY_SIGN: readonly SignField[] = ['height', 'trend', 'note'];
 
 /**
- * A sign against its file: its fields and their words.
- * @throws Refusal `unknown-sign`, `unknown-field` or `unknown-word`
+ * A sign against its file: its zone, its fields and their words.
+ * @throws Refusal `unknown-sign`, `wrong-zone`, `unknown-field` or `unknown-word`
  */
 export function checkSign(library: Pick<Library, 'signs'>, seen: Omit<SignSeen, 'key'>, path: string): void {
   const sign = signOf(library, seen.id, `${path}.id`);
+  if (!sign.zones.includes(seen.zone))
+    throw new Refusal('wrong-zone', `${path}.zone`, { word: seen.zone, sign: sign.id, valid: sign.zones.join(', ') });
   for (const field of SIGN_FIELDS) {
     const value = seen[field];
     if (value === undefined) continue;

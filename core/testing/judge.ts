@@ -17,7 +17,7 @@ const districtOf = (id: string) => testLibrary.districts.find((d) => d.id === id
 export const judge = (request: Request = {}, district = 'quillhaven'): Judgement =>
   assess(
     testLibrary,
-    toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', ...request })),
+    toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', ...request }), '2027-12-31'),
     districtOf(district),
   );
 

@@ -26,8 +26,9 @@ const XA: Speech = { language: 'en-XA' };
 const LIBRARY_SAYS = new Set([
   ...testLibrary.signs.flatMap((sign) => [sign.label, sign.source, ...sign.cautions, ...sign.normal.map((n) => n.why)]),
   ...testLibrary.signs.flatMap((sign) => sign.calls.map((call) => call.because)),
-  ...testLibrary.agents.flatMap((agent) => [agent.name, ...agent.cautions]),
-  ...testLibrary.taxa.flatMap((taxon) => [taxon.name, ...taxon.cautions, ...taxon.normal.map((n) => n.why)]),
+  ...testLibrary.signs.flatMap((sign) => sign.speaksFor.map((one) => one.because)),
+  ...testLibrary.agents.flatMap((agent) => [agent.name, ...agent.cautions, ...agent.calls.map((call) => call.because)]),
+  ...testLibrary.taxa.flatMap((taxon) => [taxon.name, ...taxon.cautions, ...[...taxon.normal, ...taxon.habit].map((n) => n.why)]),
   ...testLibrary.traits.map((trait) => trait.label),
 ]);
 
@@ -55,7 +56,7 @@ const toldBy = (a: Judgement): (string | undefined)[] => [
   ...a.normalHere.map(({ why }) => why),
   ...a.agents.flatMap(({ name, because }) => [name, ...because]),
   a.outlookBecause,
-  ...a.options.flatMap(({ because, needs }) => [...because, ...needs]),
+  ...a.options.flatMap(({ because, needs, who }) => [...because, ...needs, who]),
   ...(a.screening ? [a.screening.method, ...a.screening.limits, ...a.screening.targets.flatMap((t) => t.because)] : []),
   ...(a.works?.works ?? []).flatMap(({ says, needs }) => [says, ...needs]),
   ...a.changes.map(({ says }) => says),

@@ -81,18 +81,17 @@ describe('coming back', () => {
   });
   it('an agent sets the pace from three in ten', () => {
     const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', looked: ALL }));
-    const soon = [...testLibrary.agents].sort((a, b) => (a.lookAgainMonths ?? 99) - (b.lookAgainMonths ?? 99))[0];
+    const soon = testLibrary.agents.filter((a) => !a.acute).sort((a, b) => a.lookAgainMonths - b.lookAgainMonths)[0];
     const well = judgeOak();
     const by = (probability: number) =>
-      comeBack(
-        testLibrary,
-        input,
-        { vigour: well.vigour, soundness: well.soundness, hiddenDecay: well.hiddenDecay },
-        [{ agent: soon?.id ?? '', name: soon?.name ?? '', probability, because: [] }],
-        lookedAt(testLibrary, input),
-        null,
-        [],
-      );
+      comeBack(testLibrary, input, {
+        judged: { vigour: well.vigour, soundness: well.soundness, hiddenDecay: well.hiddenDecay },
+        agents: [{ agent: soon?.id ?? '', name: soon?.name ?? '', probability, because: [] }],
+        looked: lookedAt(testLibrary, input),
+        risk: null,
+        alerts: [],
+        signs: [],
+      });
     expect(by(0.3).by).toBe(addMonths('2026-07-01', soon?.lookAgainMonths ?? NaN));
     expect(by(0.3).because).toContain(`${soon?.name.toLowerCase()} possible`);
     expect(by(0.29).by).toBe(by(0).by);

@@ -1,31 +1,50 @@
-import type { AgentLikelihood, Change, ComeBack, Judged, Judgement, Overruled } from '../../record/judgement';
-import type { Library } from '../../knowledge';
+import {
+  NOT_JUDGED,
+  type AgentLikelihood,
+  type Change,
+  type ComeBack,
+  type Judged,
+  type Judgement,
+  type Overruled,
+} from '../../record/judgement';
+import { SOUNDNESS, type Library } from '../../knowledge';
+import { meets } from '../../record/reading';
 import { bareMonths, inLeaf, leafMonths, recordMonths, seasonOf, type Latitude } from '../../time/season';
 import { addDays, addMonths, daysBetween } from '../../time/dates';
 import type { CountedDrilling, CountedSign } from '../looked/carried';
 import type { LookedAt } from '../looked/looked';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 import type { AssessInput } from '../request';
+import { settingOf, type RuleSetting } from '../scales/rules';
 import { hiddenDecay, soundness } from '../scales/soundness';
+import { faultsOf, somebodyBeneath } from './standing';
 
 /** Months until the next look, by the worst reading. Common practice, no source. */
 const BY_VIGOUR: Record<string, number> = { thriving: 36, fair: 24, strained: 12, failing: 6, dead: 3 };
+/** A dead tree that somebody walks beneath waits for no season. */
+const DEAD_OVER_PEOPLE = 1;
 const BY_SOUNDNESS: Record<string, number> = { weakness: 12, 'serious weakness': 6, 'act first': 0.25 };
 const BY_DECAY: Record<string, number> = { possible: 12, likely: 6 };
 const BY_RISK: Record<string, number> = { moderate: 12, high: 3, extreme: 0.25 };
+/** What has settled and a weakness that was always there may wait this much longer, while nobody is at risk. */
+const SETTLED = 1.5;
 /** Where somebody is nearly always beneath, no tree waits longer. */
 const ALWAYS_BENEATH = 18;
 const UNSEEN_SIDES = 12;
 const NEVER_LOOKED = 6;
 const WORSENING = 6;
-/** An agent sets the pace once it is at least this likely. */
+/** An agent sets the pace once it is at least this likely; one that can hurt somebody, or be too late, much sooner. */
 const COUNTS = 0.3;
+export const ACUTE_FROM = 0.05;
 /** Shorter intervals wait for no season. */
 const SEASON_FROM_MONTHS = 4;
 
-/** Months of the northern records in which structure shows bare, and foliage full, on most kinds. Common practice, no source. */
+/** Months of the northern records in which structure shows bare, foliage full, and annual fruit bodies, on most kinds. Common practice, no source. */
 const DEAD_OF_WINTER = [12, 1, 2];
 const HIGH_SUMMER = [6, 7, 8];
+const FRUITING = [9, 10, 11];
+/** Decay that presses nobody may wait so long for them, months. Common practice, no source. */
+const WAITS_FOR_FRUIT = 3;
 
 /** The usual months where the kind keeps to them, otherwise its own. */
 function monthsFor(usual: readonly number[], own: readonly number[]): readonly number[] {
@@ -33,18 +52,33 @@ function monthsFor(usual: readonly number[], own: readonly number[]): readonly n
   return kept.length > 0 ? kept : own;
 }
 
-/** The season worth waiting for: bare where bearing parts are open, in leaf where the look was leafless; null where neither is. */
-function seasonThatSettles(taxon: AssessInput['taxon'], leafy: boolean, partsOpen: boolean) {
-  if (!leafy) return { months: monthsFor(HIGH_SUMMER, leafMonths(taxon)), because: 'foliage' as const };
-  return partsOpen ? { months: monthsFor(DEAD_OF_WINTER, bareMonths(taxon)), because: 'structure' as const } : null;
+interface Awaited {
+  months: readonly number[];
+  because: 'foliage' | 'structure' | 'fruit bodies';
 }
 
-/**
- * The last day before a date that falls in the wanted months, at least a month from now; the date itself when there is none.
- */
-function seasonedDate(from: string, by: string, latitude: Latitude, wanted: readonly number[]): string {
+/** Seasons worth waiting for, the most telling first: fruit bodies where decay is open, leaf where the look was leafless, bare where bearing parts are open. */
+function seasonsThatSettle(input: AssessInput, open: { decay: boolean; leaf: boolean; parts: boolean }): Awaited[] {
+  const { taxon } = input;
+  const sheds = taxon?.evergreen !== true;
+  return [
+    ...(open.decay ? [{ months: FRUITING, because: 'fruit bodies' as const }] : []),
+    ...(open.leaf && sheds ? [{ months: monthsFor(HIGH_SUMMER, leafMonths(taxon)), because: 'foliage' as const }] : []),
+    ...(open.parts && sheds && !open.leaf ? [{ months: monthsFor(DEAD_OF_WINTER, bareMonths(taxon)), because: 'structure' as const }] : []),
+  ];
+}
+
+/** The last day before a date that falls in the wanted months, at least a month from now; null when there is none. */
+function lastIn(wanted: readonly number[], from: string, by: string, latitude: Latitude): string | null {
   const earliest = addMonths(from, 1);
   for (let day = by; day >= earliest; day = addDays(day, -1))
+    if (recordMonths(day, latitude).some((month) => wanted.includes(month))) return day;
+  return null;
+}
+
+/** The first day after a date that falls in the wanted months. */
+function firstIn(wanted: readonly number[], by: string, latitude: Latitude): string {
+  for (let day = by; day < addMonths(by, 12); day = addDays(day, 1))
     if (recordMonths(day, latitude).some((month) => wanted.includes(month))) return day;
   return by;
 }
@@ -56,6 +90,9 @@ export interface KnownBefore {
   soundness: string;
   hiddenDecay: string;
 }
+
+/** Vigour needs a look of its own. */
+const UNJUDGED: Judged<'vigour'> = { band: NOT_JUDGED, reasons: [], statements: [] };
 
 /** What the carried signs and drilled lines of each day would be judged as alone: each fault runs from its own day. */
 export function knownBefore(
@@ -74,7 +111,7 @@ export function knownBefore(
     const lines = drilled.filter((line) => line.seenOn === since);
     return {
       since,
-      soundness: soundness(library, then, signs, lines, looked).band,
+      soundness: soundness(library, then, signs, lines, looked, UNJUDGED).band,
       hiddenDecay: hiddenDecay(library, then, signs, lines, looked).band,
     };
   });
@@ -84,6 +121,8 @@ export function knownBefore(
 interface Ask {
   by: string;
   because: string;
+  /** It asks about the leaf, which has to be on. */
+  leaf?: boolean;
 }
 
 /** A look that is overdue is asked for within so many days. */
@@ -103,44 +142,104 @@ function fromBefore(known: KnownBefore, today: string, say: Catalogue['comeBack'
   ];
 }
 
+/** What a date is worked out from beside the look. */
+export interface Pace {
+  judged: { vigour: Judged; soundness: Judged; hiddenDecay: Judged };
+  agents: readonly AgentLikelihood[];
+  looked: LookedAt;
+  risk: Judgement['ruled']['risk'];
+  alerts: readonly Change[];
+  known?: readonly KnownBefore[];
+  /** Signs that count. */
+  signs: readonly CountedSign[];
+}
+
+/** What the signs themselves ask for: what may have gone on, or be gone, by then. */
+function bySigns(
+  library: Library,
+  signs: readonly CountedSign[],
+  { tree }: RuleSetting,
+): { months: number; label: string; leaf: boolean }[] {
+  return signs.flatMap((seen) => {
+    const sign = library.signs.find((s) => s.id === seen.id);
+    if (!sign || seen.seenOn !== undefined) return [];
+    return sign.lookAgain
+      .filter(({ when }) => meets(sign, seen, when, tree))
+      .map(({ months }) => ({ months, label: sign.label, leaf: sign.season.includes('needs-leaf') }));
+  });
+}
+
 /** When to come back, and why: the shortest interval any reading asks for, moved to a season that can settle what is open. */
 export function comeBack(
   library: Library,
   input: AssessInput,
-  judged: { vigour: Judged; soundness: Judged; hiddenDecay: Judged },
-  agents: readonly AgentLikelihood[],
-  looked: LookedAt,
-  risk: Judgement['ruled']['risk'],
-  alerts: readonly Change[],
-  known: readonly KnownBefore[] = [],
+  { judged, agents, looked, risk, alerts, known = [], signs }: Pace,
 ): ComeBack {
   const { comeBack: say } = wordsIn(input);
   const asks: Ask[] = known.flatMap((one) => fromBefore(one, input.day, say));
-  const ask = (months: number | undefined, because: string) => {
-    if (months !== undefined) asks.push({ by: addMonths(input.day, months), because });
+  const ask = (months: number | undefined, because: string, leaf = false) => {
+    if (months !== undefined) asks.push({ by: addMonths(input.day, months), because, leaf });
   };
-  ask(BY_VIGOUR[judged.vigour.band] ?? NEVER_LOOKED, say.vigour(judged.vigour.band));
-  ask(BY_SOUNDNESS[judged.soundness.band], say.soundness(judged.soundness.band));
-  ask(BY_DECAY[judged.hiddenDecay.band], say.hiddenDecay(judged.hiddenDecay.band));
+  const setting = settingOf(input, signs);
+  const faults = faultsOf(library, input, signs);
+  const worst = Math.max(0, ...faults.map(({ rank }) => rank));
+  const settled =
+    faults.length > 0 &&
+    worst < SOUNDNESS.indexOf('act first') &&
+    faults.every((fault) => fault.settled) &&
+    (risk === null || risk === 'low');
+  const slack = settled ? SETTLED : 1;
+  const { vigour, soundness, hiddenDecay } = judged;
+  const dead = vigour.band === 'dead' && somebodyBeneath(input);
+  ask(dead ? DEAD_OVER_PEOPLE : (BY_VIGOUR[vigour.band] ?? NEVER_LOOKED), say.vigour(vigour.band), vigour.band !== 'dead');
+  const bySoundness = BY_SOUNDNESS[soundness.band];
+  ask(bySoundness === undefined ? undefined : bySoundness * slack, settled ? say.settled(soundness.band) : say.soundness(soundness.band));
+  const byDecay = BY_DECAY[hiddenDecay.band];
+  ask(byDecay === undefined ? undefined : byDecay * slack, say.hiddenDecay(hiddenDecay.band));
   ask(BY_RISK[risk ?? ''], say.risk(risk));
   if (input.beneath.some((b) => b.howOften === 'constant' && b.what !== 'nothing' && b.what !== 'path-or-lawn'))
     ask(ALWAYS_BENEATH, say.alwaysBeneath);
   if (alerts.length > 0) ask(WORSENING, say.worsens(alerts[0]?.label));
-  const sides = looked.unseen.filter((zone) => zone.startsWith('stem-') || zone === 'collar' || zone === 'unions');
-  if (sides.length > 0) ask(UNSEEN_SIDES, say.unseen(sides.length));
+  const unseen = looked.bearing.unseen.length;
+  if (unseen > 0) ask(UNSEEN_SIDES, say.unseen(unseen));
+  for (const { months, label, leaf } of bySigns(library, signs, setting)) ask(months, say.sign(label), leaf);
   for (const likely of agents) {
     const agent = library.agents.find((a) => a.id === likely.agent);
-    if (agent && likely.probability >= COUNTS) ask(agent.lookAgainMonths, say.agent(agent.name));
+    if (!agent || likely.probability < (agent.acute ? ACUTE_FROM : COUNTS)) continue;
+    const leaf = agent.signs.some(({ sign }) => library.signs.find((s) => s.id === sign)?.season.includes('needs-leaf'));
+    ask(agent.lookAgainMonths, say.agent(agent.name), leaf);
   }
   asks.sort((a, b) => a.by.localeCompare(b.by));
   const latest = asks[0]?.by ?? addMonths(input.day, NEVER_LOOKED);
   const days = (by: string) => daysBetween(input.day, by);
-  const reasons = asks.filter(({ by }) => days(by) <= days(latest) * 1.01).map(({ because }) => because);
-  const leafy = inLeaf(input.taxon, input.day, input.latitude);
-  const waits = latest < addMonths(input.day, SEASON_FROM_MONTHS) || input.taxon?.evergreen === true;
-  const awaited = waits ? null : seasonThatSettles(input.taxon, leafy, sides.length > 0);
-  const by = awaited ? seasonedDate(input.day, latest, input.latitude, awaited.months) : latest;
-  return { by, because: say.reasons(reasons, awaited ? say[awaited.because] : undefined), season: seasonOf(by, input.latitude) };
+  const first = asks.filter(({ by }) => days(by) <= days(latest) * 1.01);
+  const reasons = first.map(({ because }) => because);
+  const told = (by: string, awaited?: Awaited['because']): ComeBack => ({
+    by,
+    because: say.reasons([...new Set(reasons)], awaited ? say[awaited === 'fruit bodies' ? 'fruitBodies' : awaited] : undefined),
+    season: seasonOf(by, input.latitude),
+  });
+  if (latest < addMonths(input.day, SEASON_FROM_MONTHS)) return told(latest);
+  const open = {
+    decay: hiddenDecay.band === 'possible' || hiddenDecay.band === 'likely',
+    leaf: !inLeaf(input.taxon, input.day, input.latitude),
+    parts: unseen > 0,
+  };
+  // Where nothing presses, decay waits the short while until its fruit bodies show.
+  const presses = worst >= SOUNDNESS.indexOf('serious weakness') || (risk !== null && risk !== 'low');
+  for (const { months, because } of seasonsThatSettle(input, open)) {
+    const by = lastIn(months, input.day, latest, input.latitude);
+    if (by !== null) return told(by, because);
+    const next = firstIn(months, latest, input.latitude);
+    if (because === 'fruit bodies' && !presses && next <= addMonths(latest, WAITS_FOR_FRUIT)) return told(next, because);
+  }
+  // Nobody looks for leaves on a bare tree: earlier, or where there is no earlier and nothing else asks, once it is out.
+  const onlyLeaf = first.every(({ leaf }) => leaf === true) && input.taxon?.evergreen === false;
+  if (onlyLeaf && !inLeaf(input.taxon, latest, input.latitude)) {
+    const months = leafMonths(input.taxon);
+    return told(lastIn(months, input.day, latest, input.latitude) ?? firstIn(months, latest, input.latitude), 'foliage');
+  }
+  return told(latest);
 }
 
 /**

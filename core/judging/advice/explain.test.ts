@@ -11,7 +11,7 @@ const a = judgeOak({
 describe('statements beside the scales open to their rules too', () => {
   it('the outlook names the reading that holds it there', () =>
     expect(explain.outlook(a)).toMatchObject({
-      says: 'Outlook five to ten years: soundness: serious weakness.',
+      says: 'Outlook five to ten years (under 10 years): soundness: serious weakness.',
       evidence: 'soundness: serious weakness.',
     }));
   it('the date names the reading that asks soonest', () => {

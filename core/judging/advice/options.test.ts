@@ -67,7 +67,7 @@ describe('options', () => {
     [
       'stewardship',
       'a crowded young tree is freed',
-      { lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'surroundings' }] },
+      { lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'crown-top' }] },
       'free it from competitors',
       'keep',
     ],
@@ -75,7 +75,7 @@ describe('options', () => {
       'amenity',
       'a serious weakness is looked into before the ground is seen to',
       {
-        signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }],
+        signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(40) }],
         measurements: { dbh: cm(50) },
         works: [{ kind: 'trench', distance: m(3) }],
       },
@@ -121,20 +121,20 @@ describe('options', () => {
     [
       'a failing crown',
       { signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] },
-      ['remove', 'keep as habitat', 'watch'],
-      ['keep'],
+      ['investigate further', 'keep as habitat', 'watch'],
+      ['keep', 'remove'],
     ],
     [
       'what cannot wait',
       { signs: [{ id: 'union-crack', zone: 'unions' }] },
-      ['remove', 'exclude target', 'investigate further', 'prune or reduce'],
+      ['close off now', 'remove', 'exclude target', 'investigate further', 'prune or reduce'],
       ['keep'],
     ],
     [
       'a serious weakness',
       { signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] },
-      ['investigate further', 'exclude target', 'keep as habitat'],
-      ['keep'],
+      ['investigate further', 'prune or reduce', 'keep as habitat'],
+      ['keep', 'exclude target', 'close off now'],
     ],
     [
       'a small dead branch',
@@ -149,12 +149,16 @@ describe('options', () => {
     expect(all).toEqual(expect.arrayContaining(offered));
     expect(all.filter((option) => withheld.includes(option))).toEqual([]);
   });
-  it('a serious weakness alone is no reason to remove; with decay likely inside, or over a dying crown, it is', () => {
+  it('one ground alone is no reason to remove, nor a limb that can be taken off: two are, and a dead tree is', () => {
     const offers = (...signs: object[]) => judgeOak({ signs }).options.some((option) => option.do === 'remove');
     const hanging = { id: 'dead-branches', zone: 'branches', size: 'large' };
     expect(offers(hanging)).toBe(false);
     expect(offers(hanging, { id: 'basal-conk', zone: 'collar', kind: 'bracket' })).toBe(true);
-    expect(offers(hanging, { id: 'tip-dieback', zone: 'crown-top', percent: 60 })).toBe(true);
+    const dying = { id: 'tip-dieback', zone: 'crown-top', percent: 60 };
+    expect(offers(dying)).toBe(false);
+    expect(offers(hanging, dying)).toBe(false);
+    expect(offers(dying, { id: 'root-plate-lift', zone: 'roots' })).toBe(true);
+    expect(offers({ ...dying, percent: 100 })).toBe(true);
   });
   it('a reason is told where it holds, and only there', () => {
     const because = (request: Request, what: string) =>
@@ -173,12 +177,12 @@ describe('options', () => {
     };
     expect(because(dying, 'watch')).toMatch(/Vigour failing\./);
     expect(because(dying, 'bring on a successor')).toMatch(/Vigour failing\.$/);
-    expect(because({ lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'surroundings' }] }, 'free it from competitors')).toBe(
+    expect(because({ lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'crown-top' }] }, 'free it from competitors')).toBe(
       'Neighbours take its light.',
     );
   });
   it('a rare kind is kept to its last: removal comes last', () => {
-    const { options } = judgeOak({ taxon: 'Fagus grandifolia', signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 60 }] });
+    const { options } = judgeOak({ taxon: 'Fagus grandifolia', signs: [{ id: 'tip-dieback', zone: 'crown-top', percent: 100 }] });
     expect(options.at(-1)?.do).toBe('remove');
   });
   it('where people stay beneath a weak tree, getting them out comes before habitat even in a habitat practice', () => {
@@ -188,8 +192,9 @@ describe('options', () => {
       beneath: [{ what: 'people-staying', howOften: 'constant' }],
     });
     const at = (what: string) => options.findIndex((o) => o.do === what);
-    expect(at('exclude target')).toBe(0);
-    expect(at('exclude target')).toBeLessThan(at('keep as habitat'));
+    expect(at('close off now')).toBe(0);
+    expect(at('exclude target')).toBe(1);
+    expect(at('keep as habitat')).toBe(-1);
   });
   it('works inside the root zone call for a fence before they begin', () => {
     const { options, works } = judgeOak({ measurements: { dbh: cm(50) }, works: [{ kind: 'trench', distance: m(3) }] });

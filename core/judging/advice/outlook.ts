@@ -1,53 +1,100 @@
-import { NOT_JUDGED, PARTIAL, type AgentLikelihood, type Judged, type Overruled, OUTLOOKS, type Outlook } from '../../record/judgement';
+import {
+  NOT_JUDGED,
+  PARTIAL,
+  OUTLOOKS,
+  SPANS,
+  type AgentLikelihood,
+  type Judgement,
+  type Outlook,
+  type Overruled,
+} from '../../record/judgement';
 import type { Overrule } from '../../record/look';
-import type { Library } from '../../knowledge';
+import { VIGOUR } from '../../knowledge';
 import type { Catalogue } from '../../words/catalogue';
+import { atTheFoot, type Standing } from './standing';
 
-const BY_VIGOUR: Record<string, Outlook> = {
-  thriving: 'long-term',
-  fair: 'decades',
-  strained: 'five to ten years',
-  failing: 'short',
-  dead: 'dead',
-};
-const BY_SOUNDNESS: Record<string, Outlook> = { weakness: 'decades', 'serious weakness': 'five to ten years', 'act first': 'short' };
+/** Steps of the outlook, the longest first: its word and its years. One word stands for two spans, and one span for two words. */
+const STEPS = [
+  { outlook: 'long-term', span: SPANS[0] },
+  { outlook: 'decades', span: SPANS[1] },
+  { outlook: 'decades', span: SPANS[2] },
+  { outlook: 'five to ten years', span: SPANS[3] },
+  { outlook: 'short', span: SPANS[3] },
+  { outlook: 'dead', span: SPANS[4] },
+] as const satisfies readonly { outlook: (typeof OUTLOOKS)[number]; span: (typeof SPANS)[number] }[];
+
+const stepOf = (word: string): number => STEPS.findIndex((step) => step.outlook === word);
+
+const BY_VIGOUR: Record<string, number> = { thriving: 0, fair: 1, strained: 2, failing: 3, dead: 5 };
+/** By the worst fault of what bears the tree; one at the foot cannot be taken off, held or shortened. */
+const BY_FAULT = { elsewhere: [0, 1, 2, 4], foot: [0, 1, 3, 4] } as const;
 /** An agent shapes the outlook once it is likelier than not. */
 export const LIKELY = 0.5;
 
 export interface OutlookJudged {
   outlook: Outlook;
+  span: Judgement['outlookSpan'];
   /** Which reading holds it there. */
   because: string;
   overruled: Overruled | null;
 }
 
-/** How long the tree can be expected to stand and do its work: the shortest that vigour, soundness or a likely agent allows. */
+interface Said {
+  step: number;
+  because: string;
+}
+
+/**
+ * How long the tree can be expected to stand and do its work: the shortest that vigour, what bears the tree, or a likely agent
+ * allows. A limb at fault can be taken off and ends no tree; a fault that has settled takes a step less; one year's leaf that a mild
+ * agent took ends none either.
+ */
 export function outlook(
-  library: Library,
-  vigour: Judged<'vigour'>,
-  soundness: Judged<'soundness'>,
+  { library, vigour, soundness, faults, stemRank, input }: Standing,
   agents: readonly AgentLikelihood[],
   overrules: readonly Overrule[],
   { outlook: say }: Catalogue,
 ): OutlookJudged {
   const leading = agents[0];
   const agent = leading && leading.probability >= LIKELY ? library.agents.find((a) => a.id === leading.agent) : undefined;
-  const said = [
-    { outlook: BY_VIGOUR[vigour.band], because: say.vigour(vigour.band) },
-    { outlook: BY_SOUNDNESS[soundness.band], because: say.soundness(soundness.band) },
-    { outlook: agent?.outlook, because: say.agent(agent?.name) },
-  ].filter((s): s is { outlook: (typeof OUTLOOKS)[number]; because: string } => s.outlook !== undefined && s.outlook !== NOT_JUDGED);
-  const worst = said.sort((a, b) => OUTLOOKS.indexOf(b.outlook) - OUTLOOKS.indexOf(a.outlook))[0];
+  const ofAgent = agent?.outlook === undefined ? undefined : stepOf(agent.outlook);
+  const said: Said[] = [];
+  const ofVigour = BY_VIGOUR[vigour.band];
+  if (ofVigour !== undefined) {
+    // What a mild agent explains lasts as long as the agent lets it, unless the tree is failing.
+    const mild =
+      ofAgent !== undefined && ofAgent < ofVigour && VIGOUR.indexOf(vigour.band as (typeof VIGOUR)[number]) < VIGOUR.indexOf('failing');
+    said.push(mild ? { step: ofAgent, because: say.mild(vigour.band, agent?.name) } : { step: ofVigour, because: say.vigour(vigour.band) });
+  }
+  const bearing = faults.filter((fault) => !fault.onLimb);
+  const worst = bearing.filter(({ rank }) => rank === stemRank);
+  if (stemRank > 0) {
+    const foot = worst.some(({ seen }) => atTheFoot(seen.zone));
+    const step = BY_FAULT[foot ? 'foot' : 'elsewhere'][stemRank] ?? 4;
+    const settled = worst.length > 0 && worst.every((fault) => fault.settled) && stemRank < 3;
+    said.push({
+      step: settled ? Math.max(1, step - 1) : step,
+      because: settled ? say.settled(soundness.band) : say.soundness(soundness.band),
+    });
+  } else if (vigour.band !== NOT_JUDGED || soundness.band !== NOT_JUDGED) {
+    if (soundness.band !== NOT_JUDGED && faults.length > 0) said.push({ step: 0, because: say.limbs });
+  }
+  if (ofAgent !== undefined) said.push({ step: ofAgent, because: say.agent(agent?.name) });
+  // A tree that is old already has less before it.
+  if (input.lifeStage === 'old' && said.some(({ step }) => step === 0)) said.push({ step: 1, because: say.old });
+  const hardest = said.sort((a, b) => b.step - a.step)[0];
   const blind = soundness.band === PARTIAL.soundness || soundness.band === NOT_JUDGED;
-  const ruled: Pick<OutlookJudged, 'outlook' | 'because'> = worst
-    ? { outlook: worst.outlook, because: blind ? say.asFarAsSeen(worst.because) : worst.because }
-    : { outlook: NOT_JUDGED, because: say.nothingJudged };
+  const step = hardest === undefined ? undefined : STEPS[hardest.step];
+  const ruled: Omit<OutlookJudged, 'overruled'> = step
+    ? { outlook: step.outlook, span: step.span, because: blind ? say.asFarAsSeen(hardest?.because ?? '') : (hardest?.because ?? '') }
+    : { outlook: NOT_JUDGED, span: null, because: say.nothingJudged };
   const set = overrules.find((o) => o.what === 'outlook');
   const to = OUTLOOKS.find((word) => word === set?.to);
   if (!set || !to || to === ruled.outlook) return { ...ruled, overruled: null };
   const from = (OUTLOOKS as readonly string[]).indexOf(ruled.outlook);
   return {
     outlook: to,
+    span: STEPS[stepOf(to)]?.span ?? null,
     because: say.set(set.why),
     overruled: { what: 'outlook', from: ruled.outlook, to, why: set.why, milder: from >= 0 && OUTLOOKS.indexOf(to) < from },
   };

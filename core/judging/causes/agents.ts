@@ -1,6 +1,6 @@
 import type { AgentLikelihood, NextSign } from '../../record/judgement';
 import type { District, Library } from '../../knowledge';
-import { weighCauses, type Weighed } from './differential';
+import { UNKNOWN_CAUSE, weighCauses, type Weighed } from './differential';
 import type { LookedAt } from '../looked/looked';
 import { nextSigns } from './next-sign';
 import type { SetAside } from '../looked/normal';
@@ -12,6 +12,7 @@ export interface Differential {
   lookNext: NextSign[];
 }
 
+/** Rarer ones are left out, but never that it may be something else. */
 const SHOWN = 0.02;
 /** So many looks are worth reading out. */
 const MOST_LOOKS = 4;
@@ -28,7 +29,7 @@ export function differential(
 ): Differential {
   const causes = weighCauses(library, input, aside, looked, district);
   return {
-    agents: causes.filter((cause) => cause.probability >= SHOWN).map(shown),
+    agents: causes.filter((cause) => cause.probability >= SHOWN || cause.id === UNKNOWN_CAUSE).map(shown),
     lookNext: nextSigns(library, input, causes).slice(0, MOST_LOOKS),
   };
 }

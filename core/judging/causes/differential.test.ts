@@ -3,7 +3,7 @@ import { genusOf, ZONES } from '../../knowledge';
 import { monthsOf } from '../../time/season';
 import { judge } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
-import { livesOn, NORMAL, UNKNOWN_CAUSE } from './differential';
+import { NORMAL, UNKNOWN_CAUSE } from './differential';
 
 type Signs = Record<string, unknown>[];
 const sign = (id: string, more: Record<string, unknown> = {}) => ({
@@ -169,7 +169,7 @@ const PICTURES: [string, string, string, Signs, string][] = [
     [sign('bark-stripping', { kind: 'broad' })],
     'rodent-and-deer-bark-loss',
   ],
-  ['a rib with a crack up a plane', 'Platanus × acerifolia', '2026-04-10', [sign('crack', { kind: 'along' }), sign('rib')], 'frost-injury'],
+  ['a rib with a crack up a plane', 'Platanus × acerifolia', '2026-04-10', [sign('crack', { kind: 'along' }), sign('rib')], 'frost-crack'],
   ['a strip from top to ground', 'Quercus robur', '2026-07-20', [sign('lightning-scar', { kind: 'one-strip' })], 'lightning-strike'],
   [
     'brown edges by a gritted road in May',
@@ -260,20 +260,18 @@ describe('the differential', () => {
         expect(sum).toBeLessThanOrEqual(1 + 1e-9);
         // Those under 2 % are left out; there are at most eighty of them.
         expect(sum).toBeGreaterThan(0.2);
-        for (const a of agents)
-          if (![UNKNOWN_CAUSE, NORMAL].includes(a.agent))
-            expect(livesOn(testLibrary.agents.find((x) => x.id === a.agent) ?? { hosts: ['x'] }, taxon.name)).toBe(true);
       }),
       { numRuns: 60 },
     );
   });
-  it('no agent of another host is ever named', () => {
+  it('an agent of another host is no first thought', () => {
     const { agents } = judge({
       taxon: 'Tilia cordata',
       signs: [sign('exit-holes', { kind: 'd-shaped' }), sign('tip-dieback', { percent: 40 })],
     });
-    expect(agents.map((a) => a.agent)).not.toContain('emerald-ash-borer');
-    expect(agents.map((a) => a.agent)).not.toContain('bronze-birch-borer');
+    for (const id of ['emerald-ash-borer', 'bronze-birch-borer', 'two-lined-chestnut-borer'])
+      expect(agents.find((a) => a.agent === id)?.probability ?? 0).toBeLessThan(0.2);
+    expect(['emerald-ash-borer', 'bronze-birch-borer', 'two-lined-chestnut-borer']).not.toContain(agents[0]?.agent);
   });
   it('a sign looked for and not there lowers what always shows it', () => {
     const signs = [sign('discoloured-foliage', { percent: 40 }), sign('early-leaf-drop', { percent: 30 })];
@@ -286,17 +284,17 @@ describe('the differential', () => {
   it('looking over a zone does not rule out what needs a mallet', () => {
     const signs = [sign('basal-conk', { kind: 'bracket' })];
     const of = (more: Record<string, unknown>) =>
-      judge({ taxon: 'Fagus sylvatica', signs, ...more }).agents.find((a) => a.agent === 'ganoderma-butt-rot')?.probability ?? 0;
+      judge({ taxon: 'Robinia pseudoacacia', signs, ...more }).agents.find((a) => a.agent === 'perenniporia-butt-rot')?.probability ?? 0;
     const looked = of({ looked: ['stem-n', 'stem-ne', 'stem-e', 'stem-se', 'stem-s', 'stem-sw', 'stem-w', 'stem-nw', 'collar'] });
     const sounded = of({ absent: ['hollow-sound'] });
     expect(looked).toBeGreaterThan(sounded);
   });
   it('a kind the agent does not make speaks against it', () => {
     const p = (kind: string) =>
-      judge({ taxon: 'Acer platanoides', signs: [sign('exit-holes', { kind }), sign('frass', { kind: 'coarse-chips' })] }).agents.find(
+      judge({ taxon: 'Acer platanoides', signs: [sign('exit-holes', { kind }), sign('tip-dieback', { percent: 20 })] }).agents.find(
         (a) => a.agent === 'asian-longhorned-beetle',
       )?.probability ?? 0;
-    expect(p('round')).toBeGreaterThan(2 * p('d-shaped'));
+    expect(p('round')).toBeGreaterThan(5 * p('d-shaped'));
   });
   it('the month counts', () => {
     const signs = [sign('webbing', { kind: 'over-branch-ends' })];
@@ -327,7 +325,7 @@ describe('the differential', () => {
     };
     const base = odds([sign('small-leaves', { percent: 30 })]);
     const samePart = odds([sign('small-leaves', { percent: 30 }), sign('thin-crown', { percent: 30 })]);
-    const otherPart = odds([sign('small-leaves', { percent: 30 }), sign('basal-conk', { kind: 'cluster' })]);
+    const otherPart = odds([sign('small-leaves', { percent: 30 }), sign('fungal-sheets')]);
     expect(otherPart / base).toBeGreaterThan(samePart / base);
   });
   it('is empty where no sign was seen: it explains signs', () =>

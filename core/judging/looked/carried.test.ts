@@ -13,7 +13,7 @@ describe('what was seen before where nobody looked this time', () => {
     expect(a.soundness.band).toBe('serious weakness');
     expect(a.soundness.reasons[0]).toMatch(/^Cavity, south-east side of the stem, seen on 2025-06-01: /);
     expect(a.soundness.statements[0]?.evidence).toBe(
-      'Seen at the south-east side of the stem on 2025-06-01: at 1.4 m, 14 cm open. Not looked at this time.',
+      'Seen at the south-east side of the stem on 2025-06-01: at 1.4 m, 14 cm open. Not looked at this time. Diameter of the stem not measured, held against a thin one of 25.0 cm.',
     );
     expect(a.lookedAt.cannotSay[0]).toBe(
       'The south-east side of the stem was not looked at this time; how the cavity seen there on 2025-06-01 stands now is not known.',

@@ -1,8 +1,9 @@
-import { CROWN_ZONES, STEM_SIDES, ZONES, type Library, type Zone } from '../../knowledge';
+import { CROWN_ZONES, signLabel, STEM_SIDES, ZONES, type Library, type Taxon, type Zone } from '../../knowledge';
 import { inLeaf } from '../../time/season';
-import { seenZones } from '../../history/reached';
+import { hiddenZones, seenZones } from '../../history/reached';
 import type { AssessInput } from '../request';
 import { wordsIn } from '../../words/catalogue';
+import { hasBranches } from './against';
 
 export interface LookedAt {
   /** Share of the zones looked at, whole percent. */
@@ -11,7 +12,17 @@ export interface LookedAt {
   /** What cannot be said because of it, in sentences. */
   cannotSay: string[];
   seen: ReadonlySet<Zone>;
+  /** The parts that bear the tree, and of them those nobody saw. */
+  bearing: { all: readonly Zone[]; unseen: readonly Zone[] };
 }
+
+/** The parts that bear a tree, all of which "no weakness seen" needs; a palm has neither forks nor branches. */
+export const bearingParts = (taxon: Taxon | null): readonly Zone[] => [
+  ...STEM_SIDES,
+  'collar',
+  'roots',
+  ...(hasBranches(taxon) ? (['unions', 'branches'] as const) : []),
+];
 
 /** How much of the tree was looked at. A sign seen in a zone means the zone was looked at; a hollow heard there does not. */
 export function lookedAt(
@@ -31,11 +42,20 @@ export function lookedAt(
   if (sides.length === STEM_SIDES.length) cannotSay.push(say.noStem);
   else if (sides.length > 0) cannotSay.push(say.stemInPart(sides));
   if (!seen.has('collar')) cannotSay.push(say.noCollar);
-  if (!seen.has('unions')) cannotSay.push(say.noForks);
+  if (hasBranches(input.taxon) && !seen.has('unions')) cannotSay.push(say.noForks);
   if (!seen.has('branches')) cannotSay.push(say.noBranches);
   if (!seen.has('roots') || !seen.has('soil')) cannotSay.push(say.noGround);
   if (!inLeaf(input.taxon, input.day, input.latitude)) cannotSay.push(say.outOfLeaf);
   else if (!seen.has('foliage')) cannotSay.push(say.noFoliage);
 
-  return { percent: Math.round((100 * seen.size) / ZONES.length), unseen, cannotSay, seen };
+  for (const { zone, by } of hiddenZones(library, input)) cannotSay.push(say.hidden(zone, signLabel(library, by)));
+
+  const all = bearingParts(input.taxon);
+  return {
+    percent: Math.round((100 * seen.size) / ZONES.length),
+    unseen,
+    cannotSay: [...new Set(cannotSay)],
+    seen,
+    bearing: { all, unseen: missing(all) },
+  };
 }

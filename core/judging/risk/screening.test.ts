@@ -4,7 +4,7 @@ import { OCCUPANCIES, TARGETS } from '../../record/look';
 import { SOUNDNESS, ZONES } from '../../knowledge';
 import { cm, judgeOak } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
-import { combine, rate } from './screening';
+import { combine, rate } from './matrices';
 
 describe('what could come down', () => {
   const people = [{ what: 'people-passing', howOften: 'constant' }];
@@ -72,7 +72,7 @@ describe('the two matrices (ISA Best Management Practices: Tree Risk Assessment;
 describe('field screening', () => {
   it('says nothing while nobody said what is beneath', () => expect(judgeOak({}).screening).toBeNull());
   it('names the method and defers to a qualified assessor', () =>
-    expect(judgeOak({ beneath: road }).screening?.method).toMatch(/two matrices.*to be confirmed by a qualified assessor/));
+    expect(judgeOak({ beneath: road }).screening?.method).toMatch(/two matrices.*to be confirmed by a qualified assessor/i));
   it.each([
     // Common practice, no source: what a first sorting from the ground should come to.
     ['a sound oak over a busy road', [], road, 'low'],

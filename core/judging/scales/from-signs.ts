@@ -1,9 +1,10 @@
 import { NOT_JUDGED, type Band, type Judged, type Scale, type Statement } from '../../record/judgement';
-import type { Library } from '../../knowledge';
+import type { Asked, Library } from '../../knowledge';
 import type { Catalogue } from '../../words/catalogue';
 import type { CountedSign } from '../looked/carried';
 import { BANDS } from './bands';
-import { meets } from '../looked/field-test';
+import { unsaidOf } from '../../record/reading';
+import { rulesMet, type RuleSetting } from './rules';
 import { judgedAs } from './statement';
 
 /** A statement with the place of its band on the scale. */
@@ -13,15 +14,18 @@ export interface Found {
 }
 
 /** What the rules of the signs say on one scale; the worst holds, every sign that speaks is a reason. */
-export function fromSigns(library: Library, scale: Scale, signs: readonly CountedSign[], say: Catalogue): Found[] {
+export function fromSigns(library: Library, scale: Scale, signs: readonly CountedSign[], setting: RuleSetting, say: Catalogue): Found[] {
   return signs.flatMap((seen): Found[] => {
     const sign = library.signs.find((s) => s.id === seen.id);
-    const worst = (sign?.rules ?? [])
-      .filter((rule) => rule.scale === scale && meets(seen, rule.when))
+    const worst = (sign ? rulesMet(sign, seen, scale, setting) : [])
       .map((rule) => ({ rank: (BANDS[scale] as readonly string[]).indexOf(rule.atLeast), rule }))
       .sort((a, b) => b.rank - a.rank)[0];
     if (!sign || !worst) return [];
-    return [{ rank: worst.rank, statement: say.scales.ofSign({ sign, rule: worst.rule, seen, on: seen.seenOn, scale }) }];
+    const asked = Object.keys(worst.rule.when ?? {}) as Asked[];
+    const unsaid = unsaidOf(sign, seen, setting.tree).filter((one) =>
+      asked.some((of) => of === one.asked || (of === 'girthShare' && one.asked === 'dbh')),
+    );
+    return [{ rank: worst.rank, statement: say.scales.ofSign({ sign, rule: worst.rule, seen, on: seen.seenOn, scale, unsaid }) }];
   });
 }
 

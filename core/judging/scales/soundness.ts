@@ -1,21 +1,20 @@
 import { NOT_JUDGED, PARTIAL, type Band, type Judged, type Statement } from '../../record/judgement';
-import { inOrder } from '../../history/threads';
-import { countedMeasurements } from '../../record/measurement';
+import { hollowOf } from './hollow';
 import type { CountedDrilling, CountedSign } from '../looked/carried';
-import { buildOf, HIDDEN_DECAY, SOUNDNESS, STEM_SIDES, type Library } from '../../knowledge';
-import { SHELL_WARNS, shellRatio } from '../../measuring/decay';
+import { buildOf, SOUNDNESS, STEM_SIDES, type Library, type Zone } from '../../knowledge';
 import { LOOK_SLENDERNESS, slenderness, UNSTABLE_SLENDERNESS } from '../../measuring/stem';
 import { fromSigns, worstOf, type Found } from './from-signs';
 import type { LookedAt } from '../looked/looked';
 import type { AssessInput } from '../request';
+import { settingOf } from './rules';
+import { speaksForIt } from './speaks-for';
 import { judgedAs } from './statement';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 
-const BEARING = [...STEM_SIDES, 'collar', 'unions'] as const;
-
-/** Whether every stem side, the collar and the unions were looked at: what "no weakness seen" needs. */
-export const bearingAllSeen = (looked: LookedAt) => BEARING.every((zone) => looked.seen.has(zone));
-const bearingAnySeen = (looked: LookedAt) => [...BEARING, 'branches' as const, 'roots' as const].some((zone) => looked.seen.has(zone));
+/** Whether every part that bears the tree was seen: what "no weakness seen" needs. */
+export const bearingAllSeen = (looked: LookedAt) => looked.bearing.unseen.length === 0;
+const bearingAnySeen = (looked: LookedAt) =>
+  looked.bearing.unseen.length < looked.bearing.all.length || looked.seen.has('branches' satisfies Zone);
 
 /** Where no rule speaks: nothing on all of it, nothing on what was seen, or not judged at all. */
 function nothingFound<S extends 'soundness' | 'hiddenDecay'>(
@@ -26,21 +25,25 @@ function nothingFound<S extends 'soundness' | 'hiddenDecay'>(
   notes: readonly Statement[],
   say: Catalogue,
 ): Judged<S> {
-  const missing = BEARING.filter((zone) => !looked.seen.has(zone));
   const [band, how] = !bearingAnySeen(looked)
     ? ([NOT_JUDGED, 'not judged'] as const)
-    : missing.length === 0
+    : bearingAllSeen(looked)
       ? ([clear, 'all seen'] as const)
       : ([partial, 'partly seen'] as const);
-  return judgedAs<S>(band, [say.scales.nothingFound(scale, clear, how, missing), ...notes]);
+  return judgedAs<S>(band, [say.scales.nothingFound(scale, clear, how, looked.bearing), ...notes]);
 }
 
-/** What height over diameter says. A palm has no such limit. */
+/** A stem thinner than this is staked rather than judged by its height, m. Common practice, no source. */
+const STEM_OF_ITS_OWN = 0.1;
+
+/** What height over diameter says. A palm has no such limit, nor a young tree that still thickens. */
 function fromSlenderness(input: AssessInput, say: Catalogue): { found: Found[]; notes: Statement[] } {
-  const { taxon } = input;
+  const { taxon, lifeStage } = input;
   const height = input.measurements.height?.m;
   const dbh = input.measurements.dbh?.m;
-  if (height === undefined || dbh === undefined || dbh <= 0 || (taxon && buildOf(taxon) === 'palm')) return { found: [], notes: [] };
+  const none = { found: [], notes: [] };
+  if (height === undefined || dbh === undefined || dbh <= 0 || (taxon && buildOf(taxon) === 'palm')) return none;
+  if (lifeStage === 'young' || dbh < STEM_OF_ITS_OWN) return none;
   const ratio = slenderness(height, dbh);
   const statement = (at: 'unstable' | 'worth a look') => say.scales.slenderness(at, { ratio, height, dbh });
   if (ratio > UNSTABLE_SLENDERNESS)
@@ -48,49 +51,45 @@ function fromSlenderness(input: AssessInput, say: Catalogue): { found: Found[]; 
   return { found: [], notes: ratio > LOOK_SLENDERNESS ? [statement('worth a look')] : [] };
 }
 
-/** The girth a drilled shell is held against: today's, or the newest known. Diameter, m. */
-function diameterFor(input: AssessInput): number | undefined {
-  const known = inOrder(input.before ?? []).flatMap((look) => countedMeasurements(look.measurements).dbh?.m ?? []);
-  return input.measurements.dbh?.m ?? known.at(-1);
+/** How badly a tree that fails or is dead holds together at least: dead wood dries, cracks and breaks. */
+const BY_VIGOUR: Partial<Record<Band<'vigour'>, (typeof SOUNDNESS)[number]>> = { failing: 'weakness', dead: 'serious weakness' };
+
+function fromVigour(vigour: Judged<'vigour'>, say: Catalogue): Found[] {
+  const band = BY_VIGOUR[vigour.band];
+  return band === undefined ? [] : [{ rank: SOUNDNESS.indexOf(band), statement: say.scales.ofVigour(vigour.band, band) }];
 }
 
-/** What drilled lines say, today's and those of earlier looks whose side was not drilled again. */
-function fromDrillings(
+/** What is found of the tree as a whole, beside its signs: its vigour, its shape, its hollow. */
+export function foundOfTheStem(
   input: AssessInput,
+  signs: readonly CountedSign[],
   lines: readonly CountedDrilling[],
-  scale: 'soundness' | 'hiddenDecay',
-  say: Catalogue,
+  vigour: Judged<'vigour'>,
 ): { found: Found[]; notes: Statement[] } {
-  const found: Found[] = [];
-  const notes: Statement[] = [];
-  const dbh = diameterFor(input);
-  for (const line of lines) {
-    const ratio = dbh ? shellRatio(dbh, line.shell) : null;
-    const statement = (at: 'no soft wood' | 'decay' | 'thin shell' | 'soft wood') =>
-      say.scales.drilled(at, { line, on: line.seenOn, ratio, limit: SHELL_WARNS });
-    if (!line.decayMet) notes.push(statement('no soft wood'));
-    else if (scale === 'hiddenDecay') found.push({ rank: HIDDEN_DECAY.indexOf('likely'), statement: statement('decay') });
-    else if (ratio !== null && ratio < SHELL_WARNS)
-      found.push({ rank: SOUNDNESS.indexOf('serious weakness'), statement: statement('thin shell') });
-    else found.push({ rank: SOUNDNESS.indexOf('weakness'), statement: statement('soft wood') });
-  }
-  return { found, notes };
+  const say = wordsIn(input);
+  const ofShape = fromSlenderness(input, say);
+  const hollow = hollowOf(settingOf(input, signs), lines, say);
+  return {
+    found: [...fromVigour(vigour, say), ...ofShape.found, ...hollow.soundness],
+    notes: [...ofShape.notes, ...hollow.notes],
+  };
 }
 
-/** Soundness: how well the tree holds together. A full crown never counts in its favour. */
+/** Soundness: how well the tree holds together. A full crown never counts in its favour; a dead or failing one counts against it. */
 export function soundness(
   library: Library,
   input: AssessInput,
   signs: readonly CountedSign[],
   lines: readonly CountedDrilling[],
   looked: LookedAt,
+  vigour: Judged<'vigour'>,
 ): Judged<'soundness'> {
   const say = wordsIn(input);
-  const ofShape = fromSlenderness(input, say);
-  const drilled = fromDrillings(input, lines, 'soundness', say);
-  const found = [...fromSigns(library, 'soundness', signs, say), ...ofShape.found, ...drilled.found];
-  const notes = [...ofShape.notes, ...drilled.notes];
-  if (found.length > 0) return worstOf('soundness', found, notes);
+  const setting = settingOf(input, signs);
+  const stem = foundOfTheStem(input, signs, lines, vigour);
+  const found = [...fromSigns(library, 'soundness', signs, setting, say), ...stem.found];
+  const { notes } = stem;
+  if (found.length > 0) return worstOf('soundness', found, [...notes, ...speaksForIt(library, setting, say)]);
   return nothingFound('soundness', 'no weakness seen', PARTIAL.soundness, looked, notes, say);
 }
 
@@ -103,11 +102,12 @@ export function hiddenDecay(
   looked: LookedAt,
 ): Judged<'hiddenDecay'> {
   const say = wordsIn(input);
-  const drilled = fromDrillings(input, lines, 'hiddenDecay', say);
-  const found = [...fromSigns(library, 'hiddenDecay', signs, say), ...drilled.found];
+  const setting = settingOf(input, signs);
+  const hollow = hollowOf(setting, lines, say);
+  const found = [...fromSigns(library, 'hiddenDecay', signs, setting, say), ...hollow.hiddenDecay];
   const rung = input.sounding;
   const allClear = STEM_SIDES.every((zone) => rung.some((s) => s.zone === zone && s.sound === 'clear'));
-  const notes: Statement[] = [...drilled.notes, ...(allClear ? [say.scales.rangClear(rung.length)] : [])];
+  const notes: Statement[] = [...hollow.notes, ...(allClear ? [say.scales.rangClear(rung.length)] : [])];
   if (found.length > 0) return worstOf('hiddenDecay', found, [...notes, say.scales.reachUnknown(found.length)]);
   return nothingFound('hiddenDecay', 'none suspected', PARTIAL.hiddenDecay, looked, notes, say);
 }

@@ -1,10 +1,14 @@
 import { NOT_JUDGED, type Change, type Judged, type Statement } from '../../record/judgement';
 import type { CountedSign } from '../looked/carried';
-import { buildOf, CROWN_ZONES, VIGOUR, type Library } from '../../knowledge';
+import { buildOf, CROWN_ZONES, VIGOUR, type EXPLAINED, type Library } from '../../knowledge';
+import { meetsAsRecorded } from '../../record/reading';
+import type { SignSeen } from '../../record/sign';
 import { crownRatio, ratioStands, shortRatioOf } from '../../measuring/crown';
 import { fromSigns, worstOf, type Found } from './from-signs';
 import type { LookedAt } from '../looked/looked';
+import type { SetAside } from '../looked/normal';
 import type { AssessInput } from '../request';
+import { settingOf, signOf, type RuleSetting } from './rules';
 import { judgedAs } from './statement';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 
@@ -14,23 +18,35 @@ const STANDSTILL_YEARS = 4;
 /** How bad vigour is at least, by where the live crown ratio stands. */
 const VIGOUR_AT = { failing: 'failing', weak: 'strained', short: 'fair' } as const;
 
-/** What the crown ratio says: a finding, or a supporting note. A palm's says nothing. */
-function fromCrownRatio(input: AssessInput, say: Catalogue): { found: Found[]; notes: Statement[]; ratio: number | null } {
+/** Whether the saw explains what would otherwise be read as decline. */
+const explained = (library: Library, signs: readonly SignSeen[], what: (typeof EXPLAINED)[number], { tree }: RuleSetting): boolean =>
+  signs.some((seen) => signOf(library, seen)?.explains.some((one) => one.what === what && meetsAsRecorded(seen, one.when, tree)));
+
+/** What the crown ratio says: a finding, or a supporting note. A palm's says nothing, nor does one that was lifted. */
+function fromCrownRatio(input: AssessInput, lifted: boolean, say: Catalogue): { found: Found[]; notes: Statement[]; ratio: number | null } {
   const { taxon } = input;
   const height = input.measurements.height?.m;
   const crownBase = input.measurements.crownBase?.m;
   const build = taxon ? buildOf(taxon) : null;
   if (height === undefined || crownBase === undefined || height <= 0 || build === 'palm') return { found: [], notes: [], ratio: null };
   const ratio = crownRatio(height, crownBase);
-  const stands = ratioStands(ratio, build);
-  const statement = say.scales.crownRatio(stands, { ratio, height, crownBase, limit: shortRatioOf(build), build });
+  const usual = taxon?.crown.liveCrown;
+  const stands = ratioStands(ratio, build, usual);
+  if (lifted && stands !== 'good') return { found: [], notes: [say.scales.crownLifted({ ratio, height, crownBase })], ratio };
+  const of = { ratio, height, crownBase, limit: shortRatioOf(build, usual), build, ofItsOwn: usual !== undefined };
+  const statement = say.scales.crownRatio(stands, of);
   return stands === 'good'
     ? { found: [], notes: [statement], ratio }
     : { found: [{ rank: VIGOUR.indexOf(VIGOUR_AT[stands]), statement }], notes: [], ratio };
 }
 
-/** What growth and decline over the years say of vigour. */
-function fromChanges(changes: readonly Change[], stage: AssessInput['lifeStage'], say: Catalogue): { found: Found[]; notes: Statement[] } {
+/** What growth and decline over the years say of vigour. What the saw took is no decline, and nobody claims one before it was asked. */
+function fromChanges(
+  changes: readonly Change[],
+  stage: AssessInput['lifeStage'],
+  pruned: Record<'height' | 'crown', boolean>,
+  say: Catalogue,
+): { found: Found[]; notes: Statement[] } {
   const found: Found[] = [];
   const notes: Statement[] = [];
   for (const change of changes) {
@@ -40,11 +56,24 @@ function fromChanges(changes: readonly Change[], stage: AssessInput['lifeStage']
     if (change.what === 'dbh' && change.course === 'better') notes.push(say.scales.ofChange('growth', change));
     if (change.what === 'dbh' && change.course === 'steady' && change.trend.years >= STANDSTILL_YEARS && stage !== 'old')
       at('fair', 'standstill');
-    if (change.what === 'height' && change.course === 'worse') at('strained', 'height lost');
-    if (change.what === 'crown-ratio' && change.course === 'worse' && stage !== 'young') at('strained', 'crown lost');
+    const lost = change.trend.real && change.trend.perYear < 0;
+    if (change.what === 'height' && lost) {
+      if (pruned.height) notes.push(say.scales.ofChange('height cut', change));
+      if (change.course === 'worse') at('fair', 'height lost');
+    }
+    if (change.what === 'crown-ratio' && lost && stage !== 'young') {
+      if (pruned.crown) notes.push(say.scales.ofChange('crown cut', change));
+      if (change.course === 'worse') at('fair', 'crown lost');
+    }
   }
   return { found, notes };
 }
+
+/** What signs that were set aside leave of vigour all the same. */
+const leftBy = (aside: readonly SetAside[], say: Catalogue): Found[] =>
+  aside.flatMap(({ sign, leaves, why }) =>
+    leaves === undefined ? [] : [{ rank: VIGOUR.indexOf(leaves), statement: say.scales.leftBySettled(sign, leaves, why) }],
+  );
 
 /**
  * Vigour: how well the tree grows. From the signs, the live crown ratio where it was measured, and the change over the years.
@@ -56,11 +85,17 @@ export function vigour(
   signs: readonly CountedSign[],
   looked: LookedAt,
   changes: readonly Change[] = [],
+  aside: readonly SetAside[] = [],
 ): Judged<'vigour'> {
   const say = wordsIn(input);
-  const ofRatio = fromCrownRatio(input, say);
-  const ofChange = fromChanges(changes, input.lifeStage, say);
-  const found = [...fromSigns(library, 'vigour', signs, say), ...ofRatio.found, ...ofChange.found];
+  const setting = settingOf(input, signs);
+  const pruned = {
+    height: explained(library, input.signs, 'lost height', setting),
+    crown: explained(library, input.signs, 'short crown', setting),
+  };
+  const ofRatio = fromCrownRatio(input, pruned.crown, say);
+  const ofChange = fromChanges(changes, input.lifeStage, pruned, say);
+  const found = [...fromSigns(library, 'vigour', signs, setting, say), ...leftBy(aside, say), ...ofRatio.found, ...ofChange.found];
   const notes = [...ofRatio.notes, ...ofChange.notes];
   if (found.length > 0) return worstOf('vigour', found, notes);
   const crownSeen = CROWN_ZONES.filter((zone) => looked.seen.has(zone));

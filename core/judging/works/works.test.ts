@@ -1,5 +1,11 @@
 import fc from 'fast-check';
-import { judgeWorks, shareBeyond } from './works';
+import { shareBeyond } from '../../maths/segment';
+import { emptyLook, type Works } from '../../record/look';
+import type { RootStandard } from '../../record/organisation';
+import { judgeWorks as judgeOf } from './works';
+
+const judgeWorks = (dbh: number | undefined, standard: RootStandard, works: Works[]) =>
+  judgeOf({ ...emptyLook('2026-07-01'), taxon: null, measurements: dbh === undefined ? {} : { dbh: { m: dbh } }, works }, standard);
 
 describe('works near a tree', () => {
   it('the share beyond a straight edge: half at the stem, none at the rim, a known segment between (geometry)', () => {

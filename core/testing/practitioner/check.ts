@@ -14,7 +14,7 @@ const wordsOf = (a: Judgement): string => {
     else if (value !== null && typeof value === 'object') Object.values(value).forEach(walk);
   };
   walk(a);
-  return said.join('\n');
+  return said.join('.\n');
 };
 
 /** What of a case does not hold, in words; empty where all of it does. */

@@ -1,31 +1,75 @@
-import type { OptionKind } from '../../knowledge';
+import { genusOf, type Agent, type FailsBy, type OptionKind, type Zone } from '../../knowledge';
 import type { Judgement, Option, ScreenedTarget, Statement, WorksAnswer } from '../../record/judgement';
 import type { Beneath, Works } from '../../record/look';
 import type { Profile } from '../../record/organisation';
 import { treeWords, type UnitSystem } from '../../units/lengths';
-import { capital, percent } from './grammar';
+import { capital, listed, open, percent, small } from './grammar';
 import { OCCUPANCY_WORDS, PROFILE_WORDS, TARGET_WORDS, WORKS_WORDS } from './labels';
 import { SOURCES } from './sources';
+import { zoneWords } from './zones';
 
 const LICENSED = 'licensed people, local code and permit';
 const PROTECTED = 'protected-species check';
 const PERMIT = 'local code and permit';
+const NOTHING_BENEATH = 'nothing beneath, judged by a qualified person';
 
 /** Conditions that go with an option whatever calls for it. */
 const NEEDS: Record<OptionKind, readonly string[]> = {
-  keep: [],
-  'keep as seed source': [],
-  watch: [],
-  'free it from competitors': [LICENSED],
-  'improve the ground': ['hand or air tools inside the root zone'],
-  'prune or reduce': [LICENSED, PROTECTED],
-  support: [LICENSED, 'a yearly look at what holds it'],
-  'investigate further': ['a qualified assessor; sounding, probe or resistance drill'],
+  'close off now': ['the owner of the ground, told at once', 'licensed people called'],
   'exclude target': ['the owner of the ground'],
-  'keep as habitat': ['nothing beneath, judged by a qualified person'],
+  'sample and report': ['clean tools, samples closed in and labelled', 'the duty to report where the law asks for it'],
+  'undo tie or stake': ['care not to tear the bark'],
+  'take out dead wood': [LICENSED, PROTECTED],
+  'formative prune': ['hand tools from the ground, clean cuts, no more than a quarter of the crown in a year'],
+  'protect from mower and car': ['a mulch ring free of the stem, or a guard'],
+  'improve the ground': ['hand or air tools inside the root zone'],
+  treat: ['a diagnosis first', 'licensed people; the label and local law on plant protection'],
+  support: [LICENSED, 'a yearly look at what holds it'],
+  'prune or reduce': [LICENSED, PROTECTED],
+  'investigate further': ['a qualified assessor; sounding, probe or resistance drill'],
+  'free it from competitors': [LICENSED],
+  keep: [],
+  watch: [],
+  'keep as seed source': [],
   'bring on a successor': [],
+  'keep as habitat': [NOTHING_BENEATH],
   remove: [LICENSED, PROTECTED],
 };
+
+/** Who may do it. */
+const WHO: Record<OptionKind, string> = {
+  'close off now': 'whoever stands there',
+  'exclude target': 'the crew, with the owner of the ground',
+  'sample and report': 'the crew, and a laboratory',
+  'undo tie or stake': 'the crew',
+  'take out dead wood': 'licensed people',
+  'formative prune': 'a trained crew',
+  'protect from mower and car': 'the crew',
+  'improve the ground': 'the crew',
+  treat: 'licensed people',
+  support: 'licensed people',
+  'prune or reduce': 'licensed people',
+  'investigate further': 'a qualified assessor',
+  'free it from competitors': 'licensed people',
+  keep: 'the crew',
+  watch: 'the crew',
+  'keep as seed source': 'the crew',
+  'bring on a successor': 'the crew',
+  'keep as habitat': 'a qualified person decides',
+  remove: 'licensed people',
+};
+
+/** When wounds of a genus are made, where that matters. Common practice, no source. */
+const WOUNDED_WHEN: Readonly<Record<string, string>> = {
+  Quercus: 'no fresh wounds in the warm months where oak wilt is about; paint at once what was made',
+  Ulmus: 'no fresh wounds while bark beetles fly where Dutch elm disease is about',
+  Platanus: 'disinfected tools where canker stain is about',
+  Prunus: 'cut in dry summer weather, against silver leaf and canker',
+  Acer: 'not while the sap rises late in winter',
+  Betula: 'not while the sap rises late in winter',
+  Juglans: 'not while the sap rises late in winter',
+};
+const WOUNDING: readonly OptionKind[] = ['prune or reduce', 'formative prune', 'take out dead wood'];
 
 /** Cautions that go with every judgement, and with one that somebody may act on. */
 export const cautions = {
@@ -38,33 +82,75 @@ export const cautions = {
 };
 
 /** What the field screening says. */
-export const screening = {
+export const screening = (units: UnitSystem) => ({
   method:
-    'Field screening by the two matrices of ISA Best Management Practices: Tree Risk Assessment; to be confirmed by a qualified assessor.',
-  notAllSeen: 'Not all of the parts that bear the tree were looked at, so no failure was called improbable.',
+    'Field screening: the two matrices are those of ISA Best Management Practices: Tree Risk Assessment; failure, impact and consequence are read off short tables of this program, for the time until the next look. To be confirmed by a qualified assessor.',
+  notAllSeen: 'Not all of the parts that bear the tree were looked at, so no failure of the stem was called improbable.',
   noPromise: 'It holds until the next look and for usual weather; it is no promise.',
   ofSign: (label: string | undefined, because: string) => `${label}: ${because}`,
-  beneath: ({ what, howOften }: Beneath) => `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[howOften]}.`,
+  ofVigour: (band: string) => `Vigour ${band}: its limbs come down.`,
+  brittle: 'This kind turns brittle as it dies and snaps without warning.',
+  failsBy: {
+    'brittle-when-dead': 'This kind turns brittle as it dies and snaps without warning.',
+    'brittle-limbs': 'Limbs of this kind break more easily than most in wind, ice or snow.',
+    'summer-limb-drop': 'This kind is known to drop sound limbs in still summer heat, and nothing announces it.',
+    'weak-forks': 'Forks of this kind are tight and split more often than most.',
+    'shallow-roots': 'This kind roots flat and goes over in wet, windy weather sooner than most.',
+  } satisfies Record<FailsBy, string>,
+  /** What is beneath, and what speaks for a lower likelihood of impact. */
+  reached: ({ what, howOften, distance }: Beneath, by: { outOfReach: boolean; sheltered: boolean; leansAway: boolean }): string[] => [
+    `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[what === 'building' || what === 'wires' ? 'constant' : howOften]}${distance === undefined ? '' : `, ${treeWords(distance, units)} from the stem`}.`,
+    ...(by.outOfReach ? ['Out of its reach: it cannot come down so far out.'] : []),
+    ...(by.sheltered ? ['Something catches what falls.'] : []),
+    ...(by.leansAway ? ['The tree leans the other way.'] : []),
+  ],
   failureSet: (why: string) => `Likelihood of failure set by the observer: ${why}`,
-};
+});
 
 /** Why an option is offered, and what goes with it. */
 export const options = (units: UnitSystem) => ({
-  needs: (option: OptionKind): string[] => [...NEEDS[option]],
+  /** @param name accepted name or genus, as far as it is known */
+  needs: (option: OptionKind, name: string | null): string[] => {
+    const season = name === null ? undefined : WOUNDED_WHEN[genusOf(name)];
+    return [...NEEDS[option], ...(season !== undefined && WOUNDING.includes(option) ? [season] : [])];
+  },
+  who: (option: OptionKind): string => WHO[option],
   soundness: (band: string) => `Soundness: ${band}.`,
   vigour: (band: string) => `Vigour ${band}.`,
   hiddenDecay: (band: string) => `Hidden decay ${band}.`,
   rare: "On the district's list of rare kinds: kept to its last.",
   unseen: (unseen: number, all: number) => `${unseen} of ${all} zones were not looked at.`,
-  lessLoad: 'Less load on the weak part.',
-  reachUnknown: (band: string) => `Hidden decay ${band}: its reach is not known.`,
-  keepOut: (band: string) => `Soundness: ${band}; keep people out from under it.`,
+  lessLoad: (faults: readonly string[]) =>
+    `Less load on what is weak: ${listed([...new Set(faults.map((label) => label.toLowerCase()))])}.`,
+  /** @param faults what is to be looked into; @param decay how sure hidden decay is */
+  investigate: (faults: readonly string[], decay: string) => {
+    const named = listed([...new Set(faults.map((label) => label.toLowerCase()))]);
+    const inside = decay === 'likely' || decay === 'possible' ? ` Hidden decay ${decay}: its reach is not known.` : '';
+    return named === '' ? (inside === '' ? 'What weakens it has to be settled.' : inside.trim()) : `To be settled: ${named}.${inside}`;
+  },
+  findTheCause:
+    'Why it fails is not settled: water, soil, roots and a laboratory first, and another look in full leaf before anything is felled.',
+  deadWood: (zone: Zone) => `Dead or broken wood will fall (${zoneWords(zone)}).`,
+  fronds: 'Dead fronds fall, and a skirt of them comes down at once.',
+  left: (risk: string) => `Once it is out the field screening is ${risk}.`,
+  suspect: ({ name, laboratory, reportable }: Agent) =>
+    `${name} possible${laboratory === undefined ? '' : `: ${small(open(laboratory))}`}.${reportable === undefined ? '' : ` ${reportable}`}`,
+  keepOut: (band: string) =>
+    band.startsWith('no weakness') || band === 'not judged'
+      ? 'Keep people out from under it.'
+      : `Soundness: ${band}; keep people out from under it.`,
+  today: 'Today, before anything else; the date to come back is for checking that it was done.',
   screened: (risk: string) => `Field screening: ${risk} for what is beneath.`,
-  leftStanding: (dying: boolean) => `${dying ? 'A dying' : 'A weak'} tree with nothing beneath it can be left standing.`,
-  onceEmpty: 'Only once nothing and nobody is beneath it any more.',
+  leftStanding: (dying: boolean) =>
+    `${dying ? 'A dying' : 'A weak'} tree with nothing beneath it can be left standing; what could reach a path is made safe first.`,
+  onceEmpty: 'Only where nothing and nobody is beneath it; nobody wrote down what is.',
   worksInside: (radius: number) =>
     `Works are planned inside the root zone of ${treeWords(radius, units)}: fence it and mulch it before they begin.`,
-  failing: (vigour: string, soundness: string) => `Vigour ${vigour}; soundness: ${soundness}.`,
+  worksAtRoots: (radius: number) =>
+    `Works are planned at the roots that hold the tree (within ${treeWords(radius, units)}): move or redesign them first.`,
+  cannotWait: 'What bears the tree is giving way.',
+  decayed: 'Decay is likely in what bears the tree.',
+  killer: (name: string) => `${name}, which seldom lets a tree live.`,
   likelyCause: (name: string) => `Likely cause: ${name}.`,
   putFirst: (why: string) => `Put first by the observer: ${why}`,
   nothingRuled: 'nothing',
@@ -74,6 +160,10 @@ export const options = (units: UnitSystem) => ({
 export const outlook = {
   vigour: (band: string) => `vigour ${band}`,
   soundness: (band: string) => `soundness: ${band}`,
+  mild: (band: string, name: string | undefined) => `vigour ${band}, which ${name?.toLowerCase()} explains and seldom ends a tree`,
+  settled: (band: string) => `soundness: ${band}, settled`,
+  limbs: 'what is at fault are limbs, which can be taken off',
+  old: 'it is old already',
   agent: (name: string | undefined) => `the usual course of ${name?.toLowerCase()}`,
   asFarAsSeen: (because: string) => `${because}, as far as it was looked at`,
   nothingJudged: 'nothing was judged',
@@ -84,7 +174,9 @@ export const outlook = {
 export const comeBack = {
   vigour: (band: string) => `vigour ${band}`,
   soundness: (band: string) => `soundness: ${band}`,
+  settled: (band: string) => `soundness: ${band}, settled`,
   hiddenDecay: (band: string) => `hidden decay ${band}`,
+  sign: (label: string) => `${label.toLowerCase()} may have gone on`,
   lastSeen: (fault: string, on: string) => `${fault}, last looked at on ${on}`,
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
   alwaysBeneath: 'somebody or something is nearly always beneath',
@@ -93,39 +185,66 @@ export const comeBack = {
   agent: (name: string) => `${name.toLowerCase()} possible`,
   foliage: 'the foliage still has to be seen in leaf',
   structure: 'structure shows best bare',
+  fruitBodies: 'annual fruit bodies show in autumn',
   reasons: (asks: readonly string[], awaited: string | undefined) => [asks.join(', '), ...(awaited ? [awaited] : [])].join('; '),
   laterSet: (held: string, to: string, why: string) => `${held}; the observer would come by ${to} (${why}), which waits for a second look`,
   set: (why: string) => `set by the observer: ${why}`,
 };
 
+type Does = 'cuts' | 'smothers' | 'packs';
+
 /** What works near the tree do to its roots. */
 export const works = (units: UnitSystem) => {
   const what = ({ kind, distance }: Works) => capital(`${WORKS_WORDS[kind]} at ${treeWords(distance, units)}`);
   const beyond = (share: number) => `${percent(share)} of the root zone lies beyond it`;
+  const DOES: Record<Does, string> = {
+    cuts: 'would cut the roots that hold the tree',
+    smothers: 'would smother the roots that hold the tree',
+    packs: 'would pack the soil over the roots that hold the tree',
+  };
   return {
-    atBearingRoots: (one: Works, { structural, radius, share }: { structural: number; radius: number; share: number }) =>
-      `${what(one)} would cut the roots that hold the tree (within ${treeWords(structural, units)})${one.distance < radius ? `; ${beyond(share)}` : ''}. Move it, or the tree's stand is in question.`,
+    atBearingRoots: (one: Works, does: Does, { structural, radius, share }: { structural: number; radius: number; share: number }) =>
+      `${what(one)} ${DOES[does]} (within ${treeWords(structural, units)})${one.distance < radius ? `; ${beyond(share)}` : ''}. ${does === 'cuts' ? "Move it, or the tree's stand is in question from the day they are cut." : 'Keep it off, or spread the load on a cover made for it.'}`,
     outside: (one: Works, radius: number) => `${what(one)} stays outside the root zone of ${treeWords(radius, units)}.`,
-    inside: (one: Works, { radius, share, minor }: { radius: number; share: number; minor: boolean }) =>
-      `${what(one)} lies inside the root zone of ${treeWords(radius, units)}; ${beyond(share)}${minor ? ', a minor encroachment by AS 4970' : ', more than the tenth AS 4970 calls minor'}.`,
-    needs: (where: WorksAnswer['where'], minor: boolean): string[] =>
+    inside: (
+      one: Works,
+      does: Does,
+      { radius, share, minor, several }: { radius: number; share: number; minor: boolean; several: boolean },
+    ) =>
+      `${what(one)} lies inside the root zone of ${treeWords(radius, units)}; ${beyond(share)}${several ? '' : minor ? ', a minor encroachment by AS 4970' : ', more than the tenth AS 4970 calls minor'}.${does === 'packs' ? ' It packs the soil; it cuts no root.' : does === 'smothers' ? ' It smothers roots over years.' : ''}`,
+    /** What several works take together, share of the root zone. */
+    together: (lost: number, minor: boolean) =>
+      `Together the works take ${percent(lost)} of it, ${minor ? 'which AS 4970 calls minor if as much is made good beside it' : 'more than the tenth AS 4970 calls minor'}.`,
+    basis: (on: 'the standard' | 'a veteran' | 'a palm' | 'a palm nobody measured', radius: number): string[] =>
       ({
-        'at the roots that hold the tree': ['a qualified assessor before anything is dug', PERMIT],
-        'inside the root zone': [
-          minor ? 'hand or air digging, roots kept' : 'a method worked out with an arborist: bridge, bore beneath, or move it',
-          'a fence round the rest',
-          PERMIT,
-        ],
-        'outside the root zone': [],
-      })[where],
+        'the standard': [],
+        'a veteran': [`For an old tree the zone is fifteen diameters, ${treeWords(radius, units)}, without a cap.`],
+        'a palm': [`A palm's zone goes by its crown and a metre more: ${treeWords(radius, units)}.`],
+        'a palm nobody measured': [`A palm's zone goes by its crown, which nobody measured: taken as ${treeWords(radius, units)}.`],
+      })[on],
+    needs: (where: WorksAnswer['where'], does: Does, minor: boolean): string[] => {
+      if (where === 'outside the root zone') return [];
+      if (does === 'packs')
+        return ['ground protection that spreads the load, laid before anything drives or is stored there', 'a fence round the rest'];
+      if (where === 'at the roots that hold the tree') return ['a qualified assessor before anything is dug', PERMIT];
+      return [
+        does === 'smothers'
+          ? 'a surface that lets air and water through, laid on the ground without digging'
+          : minor
+            ? 'hand or air digging, roots kept; roots of 2.5 cm and more only with an arborist'
+            : 'a method worked out with an arborist: bridge, bore beneath, or move it',
+        'a fence round the rest',
+        PERMIT,
+      ];
+    },
   };
 };
 
 /** The statements of a judgement beside its scales, each with the rule that made it. */
 export const explain = {
-  outlook: (a: Pick<Judgement, 'outlook' | 'outlookBecause'>): Statement => ({
-    says: `Outlook ${a.outlook}: ${a.outlookBecause}.`,
-    rule: 'The shortest that vigour, soundness or an agent likelier than not allows; the person can set another.',
+  outlook: (a: Pick<Judgement, 'outlook' | 'outlookSpan' | 'outlookBecause'>): Statement => ({
+    says: `Outlook ${a.outlook}${a.outlookSpan === null || a.outlookSpan === 'dead' ? '' : ` (${a.outlookSpan})`}: ${a.outlookBecause}.`,
+    rule: 'The shortest that vigour, what bears the tree or an agent likelier than not allows; a limb at fault ends no tree, and a settled fault takes a step less. The person can set another.',
     evidence: `${a.outlookBecause}.`,
     source: SOURCES.practice,
   }),
@@ -137,7 +256,7 @@ export const explain = {
   }),
   option: (option: Option, nth: number, profile: Profile): Statement => ({
     says: option.because.join(' '),
-    rule: `Offered because of what is said here; ${nth === 1 ? 'first' : `number ${nth}`} as ${PROFILE_WORDS[profile].toLowerCase()} ranks it.${option.needs.length > 0 ? ` Needs ${option.needs.join('; ')}.` : ''}`,
+    rule: `Offered because of what is said here; ${nth === 1 ? 'first' : `number ${nth}`} as ${PROFILE_WORDS[profile].toLowerCase()} ranks it.${option.by === undefined ? '' : ` By ${option.by}.`}${option.who === undefined ? '' : ` ${capital(option.who)}.`}${option.needs.length > 0 ? ` Needs ${option.needs.join('; ')}.` : ''}`,
     evidence: option.because.join(' '),
     source: SOURCES.practice,
   }),
@@ -145,7 +264,7 @@ export const explain = {
     says: capital(
       `${target.part}: failure ${target.failure}, impact ${target.impact}, so ${target.likelihood}; consequence ${target.consequence}: ${target.risk}.`,
     ),
-    rule: `Failure ${target.failure} by impact ${target.impact} is ${target.likelihood}; ${target.likelihood} by consequence ${target.consequence} is ${target.risk}. Impact follows how often something is beneath, failure the worst soundness rule on the part.`,
+    rule: `Failure ${target.failure} by impact ${target.impact} is ${target.likelihood}; ${target.likelihood} by consequence ${target.consequence} is ${target.risk}. Failure follows the worst soundness rule on the part, impact how often something is beneath and whether it is in reach, consequence the size of the part and its fall.`,
     evidence: `${target.because.join(' ')} (${TARGET_WORDS[target.what]}, ${OCCUPANCY_WORDS[target.howOften]})`,
     source: SOURCES.screening,
   }),

@@ -20,7 +20,7 @@ export const english = (units: UnitSystem) => ({
   looked,
   scales: scales(units),
   causes,
-  screening,
+  screening: screening(units),
   outlook,
   options: options(units),
   works: works(units),

@@ -20,6 +20,9 @@ export const looked = {
   outOfLeaf: 'Out of leaf: how full the foliage is cannot be judged until it leafs out.',
   noFoliage: 'The foliage was not looked at closely: spots, mines and scales would not be known.',
 
+  hidden: (zone: Zone, by: string) =>
+    `The ${zoneWords(zone)} cannot be seen behind it (${by.toLowerCase()}): what is there was not looked at.`,
+
   /** Signs known from before at a part that this look did not reach. @param labels of the signs; @param on ISO date last met */
   carried({ zone, found, labels, on }: { zone: Zone; found: keyof typeof FINDING_WORDS; labels: readonly string[]; on: string }): string {
     const { done, met } = FINDING_WORDS[found];
@@ -32,6 +35,9 @@ export const looked = {
 
   /** Why a sign is set aside. */
   asideByObserver: (why: string) => `Set aside by the observer: ${why}`,
+  /** A sign that says nothing of vigour here and still counts for how the tree holds together. */
+  asideForVigour: (why: string) => `${why} For vigour only: it still counts for how the tree holds together.`,
+  asideOpenCrown: (usual: number) => `Up to ${usual} % of sky shows through a healthy crown of this kind.`,
   asideAutumn: 'It is autumn: this kind colours and drops its leaves now.',
   asideLeafingOut: 'It is still leafing out; look again in a month before calling it thin.',
   asideOutOfLeaf: 'Out of leaf: this cannot be told until it leafs out.',

@@ -56,6 +56,8 @@ export const measuring = (units: UnitSystem) => {
     ranges: {
       aboveZero: 'lengths above 0',
       notNegative: 'lengths of 0 or more',
+      upTo: (m: number) => `what trees reach, ${m} m`,
+      metres: (m: number) => `${Number(m.toFixed(2))} m`,
       sights: 'angles between -90 and 90 degrees',
       aboveBase: 'angles above the base',
       treeHeight: 'the height of the tree',

@@ -32,6 +32,13 @@ const SAYS: Record<Scale, Record<string, string>> = {
 
 /** An option as the end of "First I would …". */
 const DO_SAYS: Record<OptionKind, string> = {
+  'close off now': 'close it off, now',
+  'sample and report': 'have it sampled and reported',
+  'undo tie or stake': 'undo what ties it',
+  'take out dead wood': 'have the dead and broken wood taken out',
+  'formative prune': 'prune it into shape while it is young',
+  'protect from mower and car': 'protect it from mower and car',
+  treat: 'have it treated',
   keep: 'keep it',
   'keep as seed source': 'keep it as a seed source',
   watch: 'watch it',

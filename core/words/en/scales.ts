@@ -1,10 +1,23 @@
-import { signField, type Build, type FieldTest, type Sign, type SignField, type SignRule, type Zone } from '../../knowledge';
+import {
+  SIGN_FIELDS,
+  signField,
+  type Asked,
+  type Build,
+  type Conditions,
+  type FieldTest,
+  type Sign,
+  type SignField,
+  type SignRule,
+  type WorkedOut,
+  type Zone,
+} from '../../knowledge';
 import type { Change, Scale, Statement } from '../../record/judgement';
 import type { Drilling } from '../../record/measurement';
+import type { Unsaid } from '../../record/reading';
 import type { SignSeen } from '../../record/sign';
 import { lengthInWords, stemWords, treeWords, type UnitSystem } from '../../units/lengths';
 import { FINDING_WORDS } from './finding';
-import { capital, counted, open, percent, small } from './grammar';
+import { capital, counted, listed, open, percent, small } from './grammar';
 import { SCALE_WORDS, signWords } from './labels';
 import { SOURCES } from './sources';
 import { zoneWords } from './zones';
@@ -14,31 +27,48 @@ const buildWords = (build: Build | null): string => build ?? 'tree of unknown ki
 const lookedAt = (zones: readonly Zone[]) =>
   zones.length > 0 ? `Looked at: ${zones.map(zoneWords).join(', ')}.` : 'No part of the crown was looked at.';
 
-/** What a statement says where nothing was found, by the scale. */
-const ALL_CLEAR = {
-  soundness: 'Every stem side, the collar and the forks were looked at.',
-  hiddenDecay: 'No pointer to decay on any stem side, the collar or the forks. A sound outside does not prove a sound inside.',
-} as const;
+/** The parts that bear the tree, the eight sides of the stem in one. */
+const bearingWords = (zones: readonly Zone[], last: 'and' | 'or'): string =>
+  listed(
+    [
+      ...(zones.some((zone) => zone.startsWith('stem-')) ? ['every stem side'] : []),
+      ...zones.filter((zone) => !zone.startsWith('stem-')).map((zone) => `the ${zoneWords(zone)}`),
+    ],
+    last,
+  );
+
+/** Values a rule asks for that are worked out, as people say them. */
+const WORKED_OUT_WORDS: Record<WorkedOut, { label: string; unit: string }> = {
+  girthShare: { label: 'share of the girth', unit: ' %' },
+  crownLoss: { label: 'leaf lost against what is usual on its kind', unit: ' %' },
+  stemDiameters: { label: 'distance in stem diameters', unit: '' },
+};
 
 /** The statements of the three scales: what each says, by which rule, from what evidence and source. */
 export const scales = (units: UnitSystem) => {
+  const isField = (asked: Asked): asked is SignField => (SIGN_FIELDS as readonly string[]).includes(asked);
+  /** What a rule asks for, as the form of the sign calls it. */
+  const askedWords = (asked: Asked, sign?: Sign) =>
+    isField(asked) ? (sign?.fields[asked]?.label ?? signField(asked).label).toLowerCase() : WORKED_OUT_WORDS[asked].label;
+
   /** The limit of a rule with its unit. */
-  function limitWords(field: SignField, limit: number): string {
+  function limitWords(field: Asked, limit: number): string {
+    if (!isField(field)) return `${limit}${WORKED_OUT_WORDS[field].unit}`;
     const { is } = signField(field);
     if (is === 'length') return lengthInWords(limit, units);
     return `${limit}${is === 'share' ? ' %' : is === 'angle' ? '°' : ''}`;
   }
 
   /** A rule's conditions: ", opening over 0.1 m, trend larger". */
-  const conditionWords = (when: Partial<Record<SignField, FieldTest>> | undefined) =>
-    Object.entries(when ?? {})
+  const conditionWords = (when: Conditions | undefined) =>
+    (Object.entries(when ?? {}) as [Asked, FieldTest][])
       .map(([field, test]) => {
         const parts = [
           ...(test.is ? [test.is.map((word) => word.replaceAll('-', ' ')).join(' or ')] : []),
-          ...(test.over === undefined ? [] : [`over ${limitWords(field as SignField, test.over)}`]),
-          ...(test.under === undefined ? [] : [`under ${limitWords(field as SignField, test.under)}`]),
+          ...(test.over === undefined ? [] : [`over ${limitWords(field, test.over)}`]),
+          ...(test.under === undefined ? [] : [`under ${limitWords(field, test.under)}`]),
         ];
-        return `, ${field} ${parts.join(' and ')}`;
+        return `, ${askedWords(field)} ${parts.join(' and ')}`;
       })
       .join('');
 
@@ -46,7 +76,19 @@ export const scales = (units: UnitSystem) => {
   const drilledAt = (line: Drilling, on: string | undefined) =>
     `${zoneWords(line.zone)}, at ${treeWords(line.height, units)}${on ? ` on ${on}` : ''}`;
 
+  /** "size not written down, counted as large". */
+  const unsaidWords = ({ asked, as }: Unsaid, sign: Sign): string =>
+    asked === 'limb'
+      ? 'diameter of the limb not written down, counted as a large one'
+      : asked === 'dbh'
+        ? `diameter of the stem not measured, held against a thin one of ${stemWords(Number(as), units)}`
+        : `${askedWords(asked, sign)} not written down, counted as ${typeof as === 'number' ? limitWords(asked, as) : as.replaceAll('-', ' ')}`;
+
   return {
+    /** What nobody wrote down of a sign, and what it counts as until somebody does. */
+    unsaid: (sign: Sign, zone: Zone, unsaid: readonly Unsaid[]): string =>
+      `${sign.label}, ${zoneWords(zone)}: ${listed(unsaid.map((one) => unsaidWords(one, sign)))}.`,
+
     /** A rule of a sign that was met, today or on an earlier day. */
     ofSign({
       sign,
@@ -54,12 +96,14 @@ export const scales = (units: UnitSystem) => {
       seen,
       on,
       scale,
+      unsaid,
     }: {
       sign: Sign;
       rule: SignRule;
       seen: SignSeen;
       on: string | undefined;
       scale: Scale;
+      unsaid: readonly Unsaid[];
     }): Statement {
       const details = signWords(seen, units);
       const where = zoneWords(seen.zone);
@@ -69,7 +113,7 @@ export const scales = (units: UnitSystem) => {
         says: `${sign.label}, ${where}${then}: ${rule.because}`,
         clause: `${small(open(rule.because))} (${sign.label.toLowerCase()}, ${where}${then})`,
         rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
-        evidence: `${capital(met)} at the ${where}${on ? ` on ${on}` : ''}${details ? `: ${details}` : ''}.${on ? ` Not ${done} this time.` : ''}`,
+        evidence: `${capital(met)} at the ${where}${on ? ` on ${on}` : ''}${details ? `: ${details}` : ''}.${on ? ` Not ${done} this time.` : ''}${unsaid.length > 0 ? ` ${capital(listed(unsaid.map((one) => unsaidWords(one, sign))))}.` : ''}`,
         source: sign.source,
       };
     },
@@ -77,9 +121,27 @@ export const scales = (units: UnitSystem) => {
     /** What a live crown ratio says. @param limit share under which a crown of this build is short */
     crownRatio(
       at: 'failing' | 'weak' | 'short' | 'good',
-      of: { ratio: number; height: number; crownBase: number; limit: number; build: Build | null },
+      of: { ratio: number; height: number; crownBase: number; limit: number; build: Build | null; ofItsOwn: boolean },
     ): Statement {
       const limit = percent(of.limit);
+      const evidence = `Height ${treeWords(of.height, units)}, lowest live crown at ${treeWords(of.crownBase, units)}.`;
+      if (of.ofItsOwn) {
+        const [words, band] = {
+          failing: [`: less than half of the ${limit} that is usual on its kind.`, ': vigour at least failing.'],
+          weak: [`: well short of the ${limit} that is usual on its kind.`, ': vigour at least strained.'],
+          short: [`: short of the ${limit} that is usual on its kind.`, ': vigour at least fair.'],
+          good: ['.', ' is good for this kind.'],
+        }[at] as [string, string];
+        return {
+          says: `Live crown ratio ${percent(of.ratio)}${words}`,
+          rule:
+            at === 'good'
+              ? `${limit} and more${band}`
+              : `Under ${at === 'short' ? limit : at === 'weak' ? `two thirds of ${limit}` : `two fifths of ${limit}`}${band}`,
+          evidence,
+          source: SOURCES.practice,
+        };
+      }
       const [says, rule] = {
         failing: [': a fifth or less is a failing tree.', 'A fifth or less of the height in live crown: vigour at least failing.'],
         weak: [': about a third is weak.', 'About a third of the height in live crown: vigour at least strained.'],
@@ -89,21 +151,37 @@ export const scales = (units: UnitSystem) => {
       return {
         says: `Live crown ratio ${percent(of.ratio)}${says}`,
         rule,
-        evidence: `Height ${treeWords(of.height, units)}, lowest live crown at ${treeWords(of.crownBase, units)}.`,
+        evidence,
         source: SOURCES.crownRatio,
       };
     },
 
+    /** A crown ratio that the saw explains. */
+    crownLifted: (of: { ratio: number; height: number; crownBase: number }): Statement => ({
+      says: `Live crown ratio ${percent(of.ratio)}: the crown was cut to that, which says how it was pruned and not how it grows.`,
+      rule: 'A crown ratio counts against a tree only where its lower crown was not cut away.',
+      evidence: `Height ${treeWords(of.height, units)}, lowest live crown at ${treeWords(of.crownBase, units)}; pruning was recorded.`,
+      source: SOURCES.practice,
+    }),
+
     /** What growth and decline over the years say of vigour. */
-    ofChange(what: 'growth' | 'standstill' | 'height lost' | 'crown lost', change: Change): Statement {
+    ofChange(what: 'growth' | 'standstill' | 'height lost' | 'crown lost' | 'height cut' | 'crown cut', change: Change): Statement {
       const rule = {
         growth: 'Growth beyond what the tape can differ by speaks for vigour.',
         standstill: 'No growth in four years or more on a tree that is not old: vigour at least fair.',
-        'height lost': 'Height lost beyond what two readings can differ by: vigour at least strained.',
-        'crown lost': 'Live crown lost on a grown tree: vigour at least strained.',
+        'height lost': 'Height lost beyond what two readings can differ by, and nobody wrote that it was cut: vigour at least fair.',
+        'crown lost': 'Live crown lost on a grown tree, and nobody wrote that it was cut: vigour at least fair.',
+        'height cut': 'Height that was cut is no decline.',
+        'crown cut': 'Crown that was cut away is no decline.',
       }[what];
+      const asked =
+        what === 'height lost' || what === 'crown lost'
+          ? ' Was it pruned? Nobody wrote it down.'
+          : what.endsWith(' cut')
+            ? ' It was pruned.'
+            : '';
       return {
-        says: change.says,
+        says: `${change.says}${asked}`,
         ...(what === 'growth' ? { clause: 'its stem grows' } : {}),
         rule,
         evidence: `${change.points.length} readings, ${change.points[0]?.date} to ${change.points.at(-1)?.date}.`,
@@ -127,24 +205,61 @@ export const scales = (units: UnitSystem) => {
       return { says, rule, evidence: lookedAt(seen), source: SOURCES.practice };
     },
 
-    /** Soundness or hidden decay where no rule speaks. @param missing bearing parts nobody looked at */
+    /** Soundness or hidden decay where no rule speaks. @param bearing the parts that bear the tree, and those of them nobody saw */
     nothingFound(
-      scale: keyof typeof ALL_CLEAR,
+      scale: 'soundness' | 'hiddenDecay',
       clear: string,
       how: 'all seen' | 'partly seen' | 'not judged',
-      missing: readonly Zone[],
+      bearing: { all: readonly Zone[]; unseen: readonly Zone[] },
     ): Statement {
+      const allOf = bearingWords(bearing.all, 'and');
+      const clearOf =
+        scale === 'soundness'
+          ? `${capital(allOf)} were looked at.`
+          : `No pointer to decay on ${bearingWords(bearing.all, 'or')}. A sound outside does not prove a sound inside.`;
       return {
         says: {
-          'all seen': ALL_CLEAR[scale],
-          'partly seen': 'Not every stem side, the collar and the forks were looked at.',
+          'all seen': clearOf,
+          'partly seen': `Not all of the parts that bear the tree were looked at: not the ${listed(bearing.unseen.map(zoneWords), 'or')}.`,
           'not judged': 'Neither stem, collar, forks, branches nor roots were looked at.',
         }[how],
-        rule: `"${capital(clear)}" needs every stem side, the collar and the forks looked at.`,
-        evidence: missing.length === 0 ? 'All ten were looked at.' : `Not looked at: ${missing.map(zoneWords).join(', ')}.`,
+        rule: `"${capital(clear)}" needs ${allOf} looked at.`,
+        evidence:
+          bearing.unseen.length === 0
+            ? `All ${bearing.all.length} were looked at.`
+            : `Not looked at: ${bearing.unseen.map(zoneWords).join(', ')}.`,
         source: SOURCES.practice,
       };
     },
+
+    /** What a dead or failing crown says of how the tree holds together. */
+    ofVigour: (vigour: string, band: string): Statement => ({
+      says:
+        vigour === 'dead'
+          ? 'A dead tree drops its branches and then its stem; when cannot be told.'
+          : 'A failing tree dries and drops its limbs.',
+      rule: `Vigour ${vigour}: soundness at least ${band}.`,
+      evidence: `Vigour ${vigour}.`,
+      source: SOURCES.practice,
+    }),
+
+    /** What a settled sign leaves of vigour. */
+    leftBySettled: (seen: SignSeen, band: string, why: string): Statement => ({
+      says: why,
+      rule: `Settled and usual on its kind and age: vigour at least ${band}.`,
+      evidence: `Seen at the ${zoneWords(seen.zone)}, the same as before.`,
+      source: SOURCES.practice,
+    }),
+
+    /** What speaks for the tree. */
+    speaksFor: (sign: Sign, seen: SignSeen, because: string): Statement => ({
+      says: `Speaks for it: ${sign.label.toLowerCase()}, ${zoneWords(seen.zone)}: ${small(because)}`,
+      clause: small(open(because)),
+      rule: 'What speaks for the tree softens the outlook and the date; it takes nothing off how it holds together.',
+      evidence: `${capital(FINDING_WORDS[sign.found].met)} at the ${zoneWords(seen.zone)}.`,
+      source: sign.source,
+    }),
+    unchanged: 'It is as it was last time.',
 
     /** What height over diameter says. */
     slenderness(at: 'unstable' | 'worth a look', { ratio, height, dbh }: { ratio: number; height: number; dbh: number }): Statement {
@@ -162,11 +277,11 @@ export const scales = (units: UnitSystem) => {
 
     /**
      * What a drilled line says.
-     * @param at no soft wood met; soft wood as a sign of decay; a shell thinner than `limit`; soft wood behind a shell
+     * @param at no soft wood met; soft wood as a sign of decay; a shell thinner than `limit`, hardly or thinly; one at the foot that cannot be held against a radius; soft wood behind a shell
      * @param ratio sound shell over radius, where the girth is known
      */
     drilled(
-      at: 'no soft wood' | 'decay' | 'thin shell' | 'soft wood',
+      at: 'no soft wood' | 'decay' | 'hardly a wall' | 'thin shell' | 'wall not known' | 'soft wood',
       { line, on, ratio, limit }: { line: Drilling; on: string | undefined; ratio: number | null; limit: number },
     ): Statement {
       const where = drilledAt(line, on);
@@ -176,6 +291,14 @@ export const scales = (units: UnitSystem) => {
         'thin shell': [
           `Sound shell over radius ${ratio?.toFixed(2)} at the ${where}: under ${limit} the wall is thin.`,
           `Shell over radius under ${limit}: soundness at least serious weakness.`,
+        ],
+        'hardly a wall': [
+          `Sound shell over radius ${ratio?.toFixed(2)} at the ${where}: under ${limit} there is hardly a wall left.`,
+          `Shell over radius under ${limit}: soundness act first.`,
+        ],
+        'wall not known': [
+          `Soft wood at the ${where}, where the stem is wider than at breast height: measure it there to say what the wall is worth.`,
+          'Soft wood at the foot with no diameter taken there: soundness at least serious weakness.',
         ],
         'soft wood': [
           `Soft wood at the ${where}${ratio === null ? '' : `; sound shell over radius ${ratio.toFixed(2)}`}.`,
@@ -189,6 +312,14 @@ export const scales = (units: UnitSystem) => {
         source: SOURCES.shell,
       };
     },
+
+    /** @param loss share of bending strength; @param opening share of the girth, both 0 to 1 */
+    strengthLost: (line: Drilling, loss: number, opening: number): Statement => ({
+      says: `With an opening over ${percent(opening)} of the girth the hollow has taken about ${percent(loss)} of the strength of a full stem.`,
+      rule: 'Loss by Smiley and Fraedrich over a third: soundness at least serious weakness; over 60 %: act first. For a round hollow in the middle; an odd one is worse.',
+      evidence: `Drilled at the ${zoneWords(line.zone)}: ${stemWords(line.shell, units)} of sound wood; an opening on the same side.`,
+      source: SOURCES.loss,
+    }),
 
     rangClear: (sides: number): Statement => ({
       says: 'All eight sides rang clear under the mallet: no wide hollow near the bark at that height.',

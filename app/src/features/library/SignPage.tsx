@@ -35,7 +35,7 @@ export function SignPage({ id }: { id: string }) {
   const sign = library.signs.find((s) => s.id === id);
   if (!sign) return <Missing what="sign" />;
   const normalOn = library.taxa.flatMap((taxon) =>
-    taxon.normal.filter((finding) => finding.sign === id).map((finding) => ({ taxon: taxon.name, why: finding.why })),
+    [...taxon.habit, ...taxon.normal].filter((finding) => finding.sign === id).map((finding) => ({ taxon: taxon.name, why: finding.why })),
   );
   const card = Object.values(sign.fields).find((field) => field.card)?.card;
   const showing = library.agents.filter((agent) => agent.signs.some((entry) => entry.sign === id));

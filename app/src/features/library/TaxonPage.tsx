@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
-import { LINES, lookAlikesOf, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
+import { LINES, lookAlikesOf, proneTo, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
 import { useDistrict } from '@/features/shell/useDistrict';
 import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
@@ -27,7 +27,6 @@ const LINE_TITLES: Record<Line, string> = {
 };
 const LONGEVITY = { short: 'short-lived', medium: 'lives some generations of people', long: 'lives for centuries' } as const;
 const signLabel = new Map(library.signs.map((sign) => [sign.id, sign.label]));
-const agentNamed = new Map(library.agents.map((agent) => [agent.id, agent]));
 
 /** Finds a taxon by the name in the address. */
 export const taxonOfSlug = (slug: string): Taxon | undefined => library.taxa.find((taxon) => slugOf(taxon.name) === slug);
@@ -181,19 +180,21 @@ function Alikes({ taxon }: { taxon: Taxon }) {
 
 function Normal({ taxon }: { taxon: Taxon }) {
   const router = useRouter();
-  if (taxon.normal.length + taxon.prone.length === 0) return null;
+  const usual = [...taxon.habit, ...taxon.normal];
+  const prone = proneTo(library, taxon);
+  if (usual.length + prone.length === 0) return null;
   return (
     <Card>
-      {taxon.normal.length > 0 ? <Heading>Normal on it, though it looks like trouble</Heading> : null}
-      {taxon.normal.map((finding) => (
+      {usual.length > 0 ? <Heading>Normal on it, though it looks like trouble</Heading> : null}
+      {usual.map((finding) => (
         <Body key={`${finding.sign}/${finding.why}`}>
           <Strong>{signLabel.get(finding.sign) ?? finding.sign}: </Strong>
           {finding.why}
         </Body>
       ))}
-      {taxon.prone.length > 0 ? <Heading>Prone to</Heading> : null}
-      {taxon.prone.map((id) => (
-        <LinkRow key={id} label={agentNamed.get(id)?.name ?? id} onPress={() => router.push(`/library/agent/${id}`)} />
+      {prone.length > 0 ? <Heading>Prone to</Heading> : null}
+      {prone.map(({ id, name }) => (
+        <LinkRow key={id} label={name} onPress={() => router.push(`/library/agent/${id}`)} />
       ))}
     </Card>
   );

@@ -43,7 +43,7 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
         <Body>
           <Strong>Live crown ratio {Math.round(ratio * 100)} %.</Strong>{' '}
           {ratioError ? `± ${Math.max(1, Math.round(ratioError * 100))} points. ` : ''}
-          {palm ? 'It says nothing about a palm.' : crownRatioWords(ratio, taxon && buildOf(taxon))}
+          {palm ? 'It says nothing about a palm.' : crownRatioWords(ratio, taxon && buildOf(taxon), {}, taxon?.crown.liveCrown)}
         </Body>
       ) : null}
       {slenderness !== null && !palm ? (
