@@ -160,7 +160,9 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'assess',
     (args) => {
       const library = loadLibrary();
-      return batch(args, (value) => assess(library, toAssessInput(library, read(assessRequest, value), new Date().toISOString().slice(0, 10))));
+      return batch(args, (value) =>
+        assess(library, toAssessInput(library, read(assessRequest, value), new Date().toISOString().slice(0, 10))),
+      );
     },
   ],
   ['import', importList],

@@ -120,8 +120,10 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
   const { grows } = kind ?? {};
   const held = grows === 'through the season' ? ofOneSeason(points) : points;
   const found = field ? trendOf(held.map(({ date, value }) => ({ date, value, tolerance: toleranceOf(field, value) }))) : null;
+  // A branch is taken out and a leaf falls; a fork, a hole or a wound does not go away, whoever says so.
+  const goes = kind?.group === 'crown' || kind?.group === 'foliage';
   const course: Course = clearSince
-    ? said
+    ? said && goes
       ? 'better'
       : 'not found again'
     : !found
