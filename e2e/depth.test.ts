@@ -104,13 +104,13 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('textbox', { name: 'Why, for soundness' }).fill('The wall moves when pressed.');
     await page.getByRole('button', { name: 'Keep mine' }).click();
     await page.getByText('The rules say: serious weakness.').waitFor();
-    await page.getByText('1. Exclude target').waitFor();
+    await page.getByText('1. Close off now').waitFor();
     await page.getByRole('button', { name: 'Say what is beneath' }).click();
     await page.getByRole('radio', { name: 'People who stay' }).click();
     await page.getByRole('radio', { name: 'Nearly always' }).click();
     await page.getByText('Field screening: extreme', { exact: true }).waitFor();
     await page
-      .getByText(/two matrices of ISA.*to be confirmed by a qualified assessor/)
+      .getByText(/two matrices are those of ISA.*To be confirmed by a qualified assessor/)
       .first()
       .waitFor();
 

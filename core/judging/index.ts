@@ -6,7 +6,7 @@ export { assessRequest, toAssessInput, type AssessInput, type Setting } from './
 export { lookedAt, type LookedAt } from './looked/looked';
 export { setAside, type SetAside } from './looked/normal';
 export { differential } from './causes/agents';
-export { livesOn, NORMAL, UNKNOWN_CAUSE } from './causes/differential';
+export { livesOn, NORMAL, takesAnything, UNKNOWN_CAUSE } from './causes/differential';
 export { BANDS } from './scales/bands';
 export { overruledWords } from './overrule/overrule';
 export { combine, rate } from './risk/matrices';

@@ -2,6 +2,7 @@ import type { Measurements } from '../record/measurement';
 import type { Taxon } from '../knowledge';
 import { crownRatio, crownRatioError, spreadFromAxes, spreadFromSpokes } from './crown';
 import { heightLeaning, heightSine, heightStick, heightTangent, type LEANS, type HeightReading, type StandFault } from './height';
+import { impossible } from './limits';
 import { questionsAbout, type Earlier } from './plausible';
 import { combineReadings } from '../maths/readings';
 import { combinedDiameter, combinedError, diameterError, diameterFromGirth, slenderness } from './stem';
@@ -315,6 +316,19 @@ function readCrown(entry: Entry, fields: Fields, out: MeasuredEntry): void {
     values.crownSpread = { m: spreadFromSpokes(typed), method: fields.say.spokes(typed.length), entered: entered(entry.spread.join(', ')) };
 }
 
+/** The field that gave a size. */
+const FIELD_OF = { dbh: 'stems', height: 'height', crownBase: 'crownBase', crownSpread: 'spread' } as const;
+
+/** What no tree is, is no reading: it is asked for again where it was typed. */
+function refuseImpossible(fields: Fields, { values }: MeasuredEntry): void {
+  const { dbh, height, crownBase, crownSpread } = values;
+  const found = impossible({ dbh: dbh?.m, height: height?.m, crownBase: crownBase?.m, crownSpread: crownSpread?.m });
+  for (const { size, most } of found) {
+    fields.problems[FIELD_OF[size]] = fields.say.noTreeIs(most);
+    delete values[size];
+  }
+}
+
 /**
  * Reads what was typed into measurements with their errors, warnings and questions.
  * @param taxon the name as far as it is known
@@ -340,6 +354,7 @@ export function readEntry(entry: Entry, custom: Custom, taxon: Taxon | null, las
   readStems(entry, fields, custom, out.values);
   readHeights(entry, fields, custom, out);
   readCrown(entry, fields, out);
+  refuseImpossible(fields, out);
   const { dbh, height, crownBase, crownSpread } = out.values;
   if (height && crownBase) {
     out.ratio = crownRatio(height.m, crownBase.m);

@@ -50,6 +50,8 @@ export interface VisitDraft {
   /** Photographs; the pictures themselves lie in a store of their own under the same ids. */
   photos: Photo[];
   beneath: Beneath[];
+  /** How the wind meets it, once somebody said. */
+  exposure?: Look['exposure'];
   works: Works[];
   overrules: Overrule[];
   /** Practice profile; the organisation's when null. */
@@ -140,6 +142,7 @@ export function lookOfDraft(draft: VisitDraft, measurements: Measurements, day: 
     absent: draft.absent,
     sounding: draft.sounding,
     beneath: draft.beneath,
+    ...(draft.exposure === undefined ? {} : { exposure: draft.exposure }),
     works: draft.works,
     overrules: draft.overrules,
     photos: draft.photos,

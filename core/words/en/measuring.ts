@@ -8,6 +8,7 @@ export const measuring = (units: UnitSystem) => {
   return {
     // What is typed.
     noLength: 'This is no length. Write a number, with a unit if you like: 84, 84 cm, 33 in.',
+    noTreeIs: (most: number) => `No tree is so, or none at all: it has to be above 0 and at most ${tall(most)}. Is the unit right?`,
     noAngle: 'This is no angle. Write a number, such as 38; below the level it is negative, such as -4.',
     topBelowBase: 'The top lies below the base; swap the angles or their signs.',
     crownAboveTop: 'The lowest live crown is above the top of the tree.',

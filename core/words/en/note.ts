@@ -3,7 +3,8 @@ import { NOT_JUDGED, PARTIAL, type Judged, type Judgement, type Overruled, type 
 import type { AgentLikelihood, ComeBack, NextSign, Option } from '../../record/judgement';
 import type { SignSeen } from '../../record/sign';
 import type { UnitSystem } from '../../units/lengths';
-import { capital, listed, open, percent, small, stop } from './grammar';
+import { causes } from './causes';
+import { capital, listed, open, small, stop } from './grammar';
 import { OVERRULED_WORDS, signWords, TARGET_WORDS } from './labels';
 import { sideWords, zoneWords } from './zones';
 
@@ -77,7 +78,7 @@ export const note = (units: UnitSystem) => {
     return `${label.toLowerCase()} on the ${zoneWords(seen.zone)}${details ? ` (${details})` : ''}`;
   };
   const toTell = (look: NextSign | undefined) => (look ? ` To tell, look for ${small(look.label)} (${look.hint}).` : '');
-  const weighed = ({ name, probability }: AgentLikelihood) => `${small(name)} (${percent(probability)})`;
+  const weighed = ({ name, probability }: AgentLikelihood) => `${small(name)} (${causes.likelihood(probability)})`;
 
   return {
     /** Who it is and how old. @param known whether the library holds the name, or it stands for its genus only */

@@ -1,7 +1,12 @@
+import { useState } from 'react';
 import { View } from 'react-native';
 import { capital, TARGET_WORDS, OCCUPANCY_WORDS, wordsIn } from '@dendrix/core/words';
 import { FAILURES, type Judgement } from '@dendrix/core/record';
-import { OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/record';
+import { DIRECTIONS, EXPOSURES, OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/record';
+import { treeUnit } from '@dendrix/core/measuring';
+import { fromMetres, parseLength } from '@dendrix/core/units';
+import { useSettings } from '@/features/shell/settings';
+import { Field } from '@/ui/field';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Card, Remark } from '@/ui/surface';
@@ -26,6 +31,48 @@ const OFTEN: Record<Beneath['howOften'], string> = {
   occasional: 'Now and then',
   rare: 'Seldom',
 };
+
+const SIDE: Record<NonNullable<Beneath['direction']>, string> = { n: 'N', ne: 'NE', e: 'E', se: 'SE', s: 'S', sw: 'SW', w: 'W', nw: 'NW' };
+
+/** How far off it is, on which side, and whether something catches what falls; all three may stay open. */
+function Reach({ one, nth, onChange }: { one: Beneath; nth: number; onChange: (part: Partial<Beneath>) => void }) {
+  const { settings } = useSettings();
+  const [typed, setTyped] = useState(
+    one.distance === undefined ? '' : String(Number(fromMetres(one.distance, treeUnit(settings)).toFixed(1))),
+  );
+  const wrong = typed.trim() !== '' && parseLength(typed, treeUnit(settings)) === null;
+  return (
+    <View className="gap-2">
+      <Field
+        label={`Distance of its near edge from the stem, ${nth}`}
+        value={typed}
+        inputMode="decimal"
+        suffix={treeUnit(settings)}
+        onChangeText={(text) => {
+          setTyped(text);
+          const m = text.trim() === '' ? null : parseLength(text, treeUnit(settings));
+          onChange(m === null ? { distance: undefined } : { distance: m });
+        }}
+        problem={wrong ? 'This is no length. Write a number, such as 3.5.' : null}
+      />
+      <Choice
+        label={`On which side, ${nth}`}
+        options={DIRECTIONS.map((value) => ({ value, words: SIDE[value] }))}
+        value={one.direction ?? null}
+        onChange={(direction) => onChange({ direction })}
+      />
+      <Choice
+        label={`A roof or lower crown over it, ${nth}`}
+        options={[
+          { value: 'no', words: 'Nothing over it' },
+          { value: 'yes', words: 'Sheltered' },
+        ]}
+        value={one.sheltered === undefined ? null : one.sheltered ? 'yes' : 'no'}
+        onChange={(said) => onChange({ sheltered: said === 'yes' })}
+      />
+    </View>
+  );
+}
 
 /** What is beneath and how often, and the field screening by the two published matrices. */
 export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Judgement; change: ChangeDraft }) {
@@ -53,6 +100,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
               onChange={(howOften) => set(i, { howOften })}
             />
           )}
+          {one.what === 'nothing' ? null : <Reach one={one} nth={i + 1} onChange={(part) => set(i, part)} />}
           <Button
             label={`Take back what is beneath, ${i + 1}`}
             onPress={() => change((now) => ({ beneath: now.beneath.filter((_b, j) => j !== i) }))}
@@ -70,6 +118,14 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
       >
         {draft.beneath.length === 0 ? 'Say what is beneath' : 'Something else beneath'}
       </Button>
+      {draft.beneath.length > 0 ? (
+        <Choice
+          label="How the wind meets it"
+          options={EXPOSURES.map((value) => ({ value, words: capital(value) }))}
+          value={draft.exposure ?? 'usual'}
+          onChange={(exposure) => change({ exposure })}
+        />
+      ) : null}
       {screening ? (
         <View className="gap-2">
           <Strong className={screening.risk === 'high' || screening.risk === 'extreme' ? 'text-[20px] text-oxide' : 'text-[20px]'}>
@@ -82,6 +138,11 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
               </Body>
               <Statements statements={[wordsIn().explain.target(target)]} />
             </View>
+          ))}
+          {screening.after.map((one) => (
+            <Body key={one.do}>
+              Once done, {one.do}: <Strong>{one.risk}</Strong>
+            </Body>
           ))}
           {screening.limits.map((limit) => (
             <Small key={limit}>{limit}</Small>

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import { NORMAL, UNKNOWN_CAUSE } from '@dendrix/core/judging';
 import { type Judgement } from '@dendrix/core/record';
-import { zoneWords } from '@dendrix/core/words';
+import { capital, wordsIn, zoneWords } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -44,13 +44,13 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
                 className="min-h-[32px] justify-center active:opacity-60"
               >
                 <Body>
-                  <Strong>{Math.round(agent.probability * 100)} % </Strong>
+                  <Strong>{capital(wordsIn().causes.likelihood(agent.probability))}: </Strong>
                   <Body className="underline">{agent.name}</Body>
                 </Body>
               </Pressable>
             ) : (
               <Body>
-                <Strong>{Math.round(agent.probability * 100)} % </Strong>
+                <Strong>{capital(wordsIn().causes.likelihood(agent.probability))}: </Strong>
                 {agent.name}
               </Body>
             )}

@@ -10,7 +10,7 @@ import { standingWords, type JudgedName } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
-import { withSeason } from '@/features/shell/words';
+import { dayWords, withSeason } from '@/features/shell/words';
 import { Cautions } from '@/features/tree/Cautions';
 import { Scale } from '@/features/tree/Scale';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
@@ -115,6 +115,11 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
               {i + 1}. {capital(option.do)}
             </Strong>
             <Statements statements={[wordsIn().explain.option(option, i + 1, profile)]} />
+            {option.by && option.who ? (
+              <Small className="text-ink">
+                By {dayWords(option.by)}, {option.who}.
+              </Small>
+            ) : null}
             {option.needs.length > 0 ? <Small>Needs {option.needs.join('; ')}.</Small> : null}
           </View>
         ))}
@@ -129,7 +134,10 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       </Card>
       <Card className="gap-2">
         <Small>Outlook</Small>
-        <Heading>{capital(judgement.outlook)}</Heading>
+        <Heading>
+          {capital(judgement.outlook)}
+          {judgement.outlookSpan !== null && judgement.outlookSpan !== 'dead' ? `, ${judgement.outlookSpan}` : ''}
+        </Heading>
         <Statements statements={[wordsIn().explain.outlook(judgement)]} />
         <Overrule
           what="outlook"

@@ -145,11 +145,11 @@ describe('seeing it otherwise', () => {
 describe('signs set aside', () => {
   it('the person sets one aside with a reason, and lets it count again', () => {
     show({ signs: [CONK] });
-    press('Set aside: Conk at the base, root collar');
+    press('Set aside: Fungus at the base, root collar');
     write('Why it does not count here', 'Mulch mushrooms, not on the tree.');
     press('Set it aside');
     expect(judged.soundness.band).toBe('no weakness seen');
-    expect(screen.getByText(/^Set aside: conk at the base, root collar/)).toBeTruthy();
+    expect(screen.getByText(/^Set aside: fungus at the base, root collar/)).toBeTruthy();
     press('Let it count again');
     expect(judged.soundness.band).toBe('serious weakness');
   });

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { livesOn } from '@dendrix/core/judging';
+import { livesOn, takesAnything } from '@dendrix/core/judging';
 import type { Meeting } from '@dendrix/core/history';
 import { signWords, zoneWords } from '@dendrix/core/words';
 import type { Photo, SignSeen } from '@dendrix/core/record';
@@ -38,7 +38,7 @@ function useChoices(zone: Zone, taxon: string | null): { usual: Sign[]; others: 
       taxon === null
         ? []
         : library.agents
-            .filter((a) => a.hosts.length > 0 && livesOn(a, taxon))
+            .filter((a) => !takesAnything(a) && livesOn(a, taxon))
             .flatMap((a) => a.signs.filter((s) => s.howOften !== 'rarely').map((s) => s.sign)),
     );
     return { usual: here.filter((s) => ofHost.has(s.id)), others: here.filter((s) => !ofHost.has(s.id)) };
