@@ -1,7 +1,9 @@
-import { PRACTITIONER_CASES } from '../testing/practitioner/cases';
+import { PRACTITIONER_CASES as FIRST_CASES } from '../testing/practitioner/cases';
+import { SECOND_CASES } from '../testing/practitioner/second';
 import { differences } from '../testing/practitioner/check';
 import { NOT_YET } from '../testing/practitioner/not-yet';
 
+const PRACTITIONER_CASES = [...FIRST_CASES, ...SECOND_CASES];
 const rows = (held: boolean) =>
   PRACTITIONER_CASES.filter(({ words }) => NOT_YET.includes(words) !== held).map((one) => [one.words, one] as const);
 

@@ -41,7 +41,7 @@ interface Weighed {
 
 /** How much each profile wants what a single sign, or a likely cause, calls for, and within how many days. */
 const CALLED: Partial<Record<OptionKind, { weight: Weights; days: number }>> = {
-  'sample and report': { weight: all(8), days: 14 },
+  'sample and report': { weight: all(7.5), days: 14 },
   'undo tie or stake': { weight: all(10), days: 30 },
   'take out dead wood': { weight: weights(6.5, 5.5, 4.5), days: 180 },
   'formative prune': { weight: weights(8, 7, 6), days: 365 },

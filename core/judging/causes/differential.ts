@@ -29,8 +29,8 @@ const PRIOR: Record<Agent['prior'] | 'absent', number> = { epidemic: 6, common: 
 const BACKGROUND: Record<Sign['background'], number> = { common: 0.2, occasional: 0.08, rare: 0.025, never: 0.003 };
 /** A sign that a cause does not make turns up beside it by chance; the more telling the sign, the dearer that costs the cause. */
 const BESIDE: Record<Sign['background'], number> = { common: 0.7, occasional: 0.45, rare: 0.15, never: 0.05 };
-/** Weight of "cause unknown" before anything is seen, as much as one occasional agent: it leads where nothing explains the signs. Chosen, not measured. */
-const UNKNOWN_PRIOR = 0.4;
+/** Weight of "cause unknown" before anything is seen, somewhat more than one occasional agent: it leads where nothing explains the signs. Chosen, not measured. */
+const UNKNOWN_PRIOR = 0.6;
 /**
  * Signs of one part of the tree hang together whatever is behind them: a hollow stem sounds hollow, a starved crown is thin and
  * small-leaved. The most telling of a part counts in full, the others count so much. Chosen, not measured.
@@ -39,8 +39,8 @@ const BESIDE_A_TELLING_ONE = 0.35;
 /** Normal findings: usual before anything else where a record holds them. */
 const NORMAL_PRIOR = 3;
 const NORMAL_CHANCE = 0.7;
-/** How surely a sign that is there would have been noticed, by what it takes to find it, once its zones were looked at. */
-const NOTICED: Record<Sign['found'], number> = { look: 0.75, close: 0.35, sound: 0, probe: 0, dig: 0 };
+/** How surely a sign that is there would have been noticed and written down, by what it takes to find it, once its zones were looked at. People write what strikes them. */
+const NOTICED: Record<Sign['found'], number> = { look: 0.65, close: 0.3, sound: 0, probe: 0, dig: 0 };
 /** How surely it would have been noticed when it was looked for by name. */
 const LOOKED_FOR = 0.9;
 /**

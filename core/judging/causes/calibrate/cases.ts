@@ -16,7 +16,7 @@ export interface SimulatedCase {
 }
 
 /** How often a sign that is there is found, by what it takes: people carry no mallet to every tree. Chosen, not measured. */
-const FOUND: Record<Sign['found'], number> = { look: 0.85, close: 0.55, sound: 0.3, probe: 0.3, dig: 0.2 };
+const FOUND: Record<Sign['found'], number> = { look: 0.75, close: 0.45, sound: 0.3, probe: 0.3, dig: 0.2 };
 /** Share of trees that are looked over from all sides. */
 const ALL_ROUND = 0.6;
 
