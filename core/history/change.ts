@@ -141,7 +141,7 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
     {
       zone: thread.zone,
       cleared: clearSince,
-      said,
+      said: said && goes,
       change: found,
       closing: field === 'width' || field === 'opening',
       sized: { unit, points },
