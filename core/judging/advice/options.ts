@@ -131,7 +131,8 @@ function deadWood({ faults, input, screening }: Standing, { risk, palm }: Ranks,
   return [
     {
       do: 'take out dead wood',
-      because: [palm ? say.fronds : say.deadWood(worst.seen.zone), ...(left ? [say.left(left.risk)] : [])],
+      // The sign's own call says what will fall.
+      because: [...(palm ? [say.fronds] : []), ...(left ? [say.left(left.risk)] : [])],
       weight,
       by: addDays(input.day, days),
     },

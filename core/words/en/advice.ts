@@ -1,4 +1,4 @@
-import { genusOf, type Agent, type FailsBy, type OptionKind, type Zone } from '../../knowledge';
+import { genusOf, type Agent, type FailsBy, type OptionKind } from '../../knowledge';
 import type { Judgement, Option, ScreenedTarget, Statement, WorksAnswer } from '../../record/judgement';
 import type { Beneath, Works } from '../../record/look';
 import type { Profile } from '../../record/organisation';
@@ -6,7 +6,6 @@ import { treeWords, type UnitSystem } from '../../units/lengths';
 import { capital, listed, open, percent, small } from './grammar';
 import { OCCUPANCY_WORDS, PROFILE_WORDS, TARGET_WORDS, WORKS_WORDS } from './labels';
 import { SOURCES } from './sources';
-import { zoneWords } from './zones';
 
 const LICENSED = 'licensed people, local code and permit';
 const PROTECTED = 'protected-species check';
@@ -130,7 +129,6 @@ export const options = (units: UnitSystem) => ({
   },
   findTheCause:
     'Why it fails is not settled: water, soil, roots and a laboratory first, and another look in full leaf before anything is felled.',
-  deadWood: (zone: Zone) => `Dead or broken wood will fall (${zoneWords(zone)}).`,
   fronds: 'Dead fronds fall, and a skirt of them comes down at once.',
   left: (risk: string) => `Once it is out the field screening is ${risk}.`,
   suspect: ({ name, laboratory, reportable }: Agent) =>

@@ -4,14 +4,13 @@ import type { Frequency } from '../../knowledge';
 const LIKELIHOOD_WORDS: readonly [number, string][] = [
   [0.85, 'very likely'],
   [0.5, 'likely'],
-  [0.25, 'possible'],
-  [0.1, 'less likely'],
+  [0.15, 'possible'],
 ];
 
 /** What may be behind the signs, and why. */
 export const causes = {
   /** @param probability 0 to 1 */
-  likelihood: (probability: number): string => LIKELIHOOD_WORDS.find(([from]) => probability >= from)?.[1] ?? 'hardly',
+  likelihood: (probability: number): string => LIKELIHOOD_WORDS.find(([from]) => probability >= from)?.[1] ?? 'less likely',
   unknown: 'Cause unknown',
   normal: 'Normal for this tree',
   noSign: 'no sign seen',

@@ -35,7 +35,7 @@ const OFTEN: Record<Beneath['howOften'], string> = {
 const SIDE: Record<NonNullable<Beneath['direction']>, string> = { n: 'N', ne: 'NE', e: 'E', se: 'SE', s: 'S', sw: 'SW', w: 'W', nw: 'NW' };
 
 /** How far off it is, on which side, and whether something catches what falls; all three may stay open. */
-function Reach({ one, nth, onChange }: { one: Beneath; nth: number; onChange: (part: Partial<Beneath>) => void }) {
+function Reach({ one, nth, onChange }: { one: Beneath; nth: string; onChange: (part: Partial<Beneath>) => void }) {
   const { settings } = useSettings();
   const [typed, setTyped] = useState(
     one.distance === undefined ? '' : String(Number(fromMetres(one.distance, treeUnit(settings)).toFixed(1))),
@@ -44,7 +44,7 @@ function Reach({ one, nth, onChange }: { one: Beneath; nth: number; onChange: (p
   return (
     <View className="gap-2">
       <Field
-        label={`Distance of its near edge from the stem, ${nth}`}
+        label={`Distance of its near edge from the stem${nth}`}
         value={typed}
         inputMode="decimal"
         suffix={treeUnit(settings)}
@@ -56,13 +56,13 @@ function Reach({ one, nth, onChange }: { one: Beneath; nth: number; onChange: (p
         problem={wrong ? 'This is no length. Write a number, such as 3.5.' : null}
       />
       <Choice
-        label={`On which side, ${nth}`}
+        label={`On which side of the tree${nth}`}
         options={DIRECTIONS.map((value) => ({ value, words: SIDE[value] }))}
         value={one.direction ?? null}
         onChange={(direction) => onChange({ direction })}
       />
       <Choice
-        label={`A roof or lower crown over it, ${nth}`}
+        label={`A roof or lower crown over it${nth}`}
         options={[
           { value: 'no', words: 'Nothing over it' },
           { value: 'yes', words: 'Sheltered' },
@@ -100,7 +100,9 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
               onChange={(howOften) => set(i, { howOften })}
             />
           )}
-          {one.what === 'nothing' ? null : <Reach one={one} nth={i + 1} onChange={(part) => set(i, part)} />}
+          {one.what === 'nothing' ? null : (
+            <Reach one={one} nth={draft.beneath.length > 1 ? `, ${i + 1}` : ''} onChange={(part) => set(i, part)} />
+          )}
           <Button
             label={`Take back what is beneath, ${i + 1}`}
             onPress={() => change((now) => ({ beneath: now.beneath.filter((_b, j) => j !== i) }))}

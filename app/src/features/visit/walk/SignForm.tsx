@@ -56,12 +56,19 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
     put(field, text.trim() === '' || bad ? undefined : signField(field).is === 'count' ? Math.round(n) : n);
   };
   const tracked = before ? trackedField(before) : null;
+  // How thick a limb is, is asked where there is one.
+  const onLimb = zone === 'branches' || zone.startsWith('crown-');
+  const onStem = sign.zones.some((one) => one.startsWith('stem-'));
   const fields = (Object.entries(sign.fields) as [SignField, NonNullable<Sign['fields'][SignField]>][]).filter(
-    ([field]) => field !== 'trend' && (!sizeOnly || field === tracked),
+    ([field]) => field !== 'trend' && (!sizeOnly || field === tracked) && (field !== 'diameter' || onLimb || !onStem),
   );
   return (
     <View className="gap-4">
-      {sizeOnly ? null : <Small>{sign.means}</Small>}
+      {sizeOnly ? null : (
+        <Small>
+          {capital(sign.hint)}. {sign.means}
+        </Small>
+      )}
       {sign.cautions.map((caution) => (
         <Remark key={caution} mood="caution">
           {caution}

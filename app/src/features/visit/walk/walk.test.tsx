@@ -279,7 +279,9 @@ describe('a sign', () => {
     '%s: every field has a control, and it can be recorded as it stands',
     (_id, sign) => {
       const onAdd = jest.fn();
-      const { unmount } = render(<SignForm sign={sign} zone={sign.zones[0] ?? 'stem-n'} onAdd={onAdd} />);
+      const { unmount } = render(
+        <SignForm sign={sign} zone={sign.zones.find((zone) => zone === 'branches') ?? sign.zones[0] ?? 'stem-n'} onAdd={onAdd} />,
+      );
       const fields = Object.keys(sign.fields).filter((f) => f !== 'trend');
       const controls =
         screen.getAllByRole('textbox').length - 1 + screen.queryAllByRole('radiogroup').length + screen.queryAllByRole('group').length;
