@@ -149,7 +149,7 @@ function sampled({ library, agents, input, signs }: Standing, { weak }: Ranks, s
   if (suspects.length === 0) return [];
   const wilts = signs.some((seen) => library.signs.find((s) => s.id === seen.id)?.lookAgain.some(({ months }) => months <= 1));
   const reportable = suspects.some((agent) => agent.reportable !== undefined);
-  const weight = wilts && reportable ? all(13) : reportable ? all(8.5) : all(6.5);
+  const weight = wilts && reportable ? all(13) : reportable ? all(8.5) : weights(6.5, 6, 5);
   return [
     { do: 'sample and report', because: suspects.map(say.suspect), weight, by: addDays(input.day, wilts ? 7 : reportable ? 14 : 30) },
   ];
