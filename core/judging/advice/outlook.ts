@@ -1,6 +1,5 @@
 import {
   NOT_JUDGED,
-  PARTIAL,
   OUTLOOKS,
   SPANS,
   type AgentLikelihood,
@@ -50,7 +49,7 @@ interface Said {
  * agent took ends none either.
  */
 export function outlook(
-  { library, vigour, soundness, faults, stemRank, input }: Standing,
+  { library, vigour, soundness, faults, stemRank, input, looked }: Standing,
   agents: readonly AgentLikelihood[],
   overrules: readonly Overrule[],
   { outlook: say }: Catalogue,
@@ -83,7 +82,7 @@ export function outlook(
   // A tree that is old already has less before it.
   if (input.lifeStage === 'old' && said.some(({ step }) => step === 0)) said.push({ step: 1, because: say.old });
   const hardest = said.sort((a, b) => b.step - a.step)[0];
-  const blind = soundness.band === PARTIAL.soundness || soundness.band === NOT_JUDGED;
+  const blind = looked.bearing.unseen.length > 0 || soundness.band === NOT_JUDGED;
   const step = hardest === undefined ? undefined : STEPS[hardest.step];
   const ruled: Omit<OutlookJudged, 'overruled'> = step
     ? { outlook: step.outlook, span: step.span, because: blind ? say.asFarAsSeen(hardest?.because ?? '') : (hardest?.because ?? '') }

@@ -143,7 +143,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           ))}
           {screening.after.map((one) => (
             <Body key={one.do}>
-              Once done, {one.do}: <Strong>{one.risk}</Strong>
+              Left after “{one.do}”: <Strong>{one.risk}</Strong>
             </Body>
           ))}
           {screening.limits.map((limit) => (
