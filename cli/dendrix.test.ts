@@ -138,6 +138,18 @@ describe('the dendrix command', () => {
     [['identify'], { observations: 3 }, /observations: /],
     [['measure'], { do: 'hite' }, /do: unknown word "hite"/],
     [['assess'], { date: 'yesterday' }, /date: /],
+    [['assess'], { date: '2999-05-01' }, /date: 2999-05-01 is more than a year from today/],
+    [
+      ['assess'],
+      { date: '2026-06-01', measurements: { height: { value: 10, unit: 'm' }, crownBase: { value: 18, unit: 'm' } } },
+      /measurements\.crownBase: 18 m is outside the height of the tree/,
+    ],
+    [['assess'], { date: '2026-06-01', measurements: { dbh: { value: 0, unit: 'cm' } } }, /measurements\.dbh: 0 m is outside/],
+    [
+      ['assess'],
+      { date: '2026-06-01', signs: [{ id: 'lean', zone: 'foliage' }] },
+      /signs\[0\]\.zone: "lean" is not met at foliage; valid: stem-n/,
+    ],
     [['identify', '--in', '/nowhere/x.json'], '', /cannot read \/nowhere\/x\.json/],
     [['identfy'], '', /unknown command "identfy"/],
     [['names'], '', /needs a query/],

@@ -225,6 +225,18 @@ describe('what a visit may say', () => {
     ],
     ['a zone', (v: VisitSubmission) => ({ ...v, look: { ...v.look, looked: ['stem-nn'] } }), 'look.looked[0]', /./],
     [
+      'a lean of the leaves',
+      (v: VisitSubmission) => ({ ...v, look: { ...v.look, signs: [{ id: 'lean', zone: 'foliage', key: 'k' }] } }),
+      'look.signs[0].zone',
+      /not met at foliage/,
+    ],
+    [
+      'a crown above its top',
+      (v: VisitSubmission) => ({ ...v, look: { ...v.look, measurements: { height: { m: 10 }, crownBase: { m: 18 } } } }),
+      'look.measurements.crownBase',
+      /outside the height of the tree/,
+    ],
+    [
       'a day of another week',
       (v: VisitSubmission) => ({ ...v, look: { ...v.look, day: '2026-05-01' } }),
       'look.day',

@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { Refusal } from '@dendrix/core/problem';
 import type { Account } from '@dendrix/core/contracts';
+import { checkSizes } from '@dendrix/core/measuring';
 import { checkObservations } from '@dendrix/core/naming';
 import { checkLook, checkTrait, isEmptyLook, simulatedIn, taxonOf, type VisitSubmission } from '@dendrix/core/record';
 import { rootOf } from '@dendrix/core/review';
@@ -50,6 +51,7 @@ function check(world: World, given: VisitSubmission): void {
     throw error;
   }
   checkLook(library, given.look, 'look');
+  checkSizes(given.look.measurements, (size) => `look.measurements.${size}`);
   given.laterLooks.forEach((later, i) => checkTrait(library, later.trait, `laterLooks[${i}].trait`));
   if (given.name) taxonOf(library, given.name.taxon, 'name.taxon');
   if (isEmptyLook(given.look) && !given.name?.taxon && !given.name?.written)
