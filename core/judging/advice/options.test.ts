@@ -159,6 +159,14 @@ describe('options', () => {
     expect(offers(hanging, dying)).toBe(false);
     expect(offers(dying, { id: 'root-plate-lift', zone: 'roots' })).toBe(true);
     expect(offers({ ...dying, percent: 100 })).toBe(true);
+    // One fault alone asks for a second look, whatever band it makes.
+    const needs = (...signs: object[]) =>
+      judgeOak({ signs })
+        .options.find((option) => option.do === 'remove')
+        ?.needs.join(' ') ?? '';
+    expect(needs({ id: 'root-plate-lift', zone: 'roots' })).toMatch(/second look by a qualified assessor/);
+    expect(needs(dying, { id: 'root-plate-lift', zone: 'roots' })).not.toMatch(/second look/);
+    expect(needs({ ...dying, percent: 100 })).not.toMatch(/second look/);
   });
   it('a reason is told where it holds, and only there', () => {
     const because = (request: Request, what: string) =>

@@ -37,6 +37,8 @@ interface Weighed {
   weight: Weights;
   /** To be done by, ISO date; the date to come back where none is given. */
   by?: string;
+  /** Conditions beside those that always go with it. */
+  needs?: string[];
 }
 
 /** How much each profile wants what a single sign, or a likely cause, calls for, and within how many days. */
@@ -296,6 +298,8 @@ function fromStanding(of: Standing, ranks: Ranks, comeBackBy: string, say: Say):
           ? [say.likelyCause(cause.name)]
           : []),
       ],
+      // Grounds that all come from one fault are one ground: somebody else looks first.
+      needs: weak === DEAD || (weak >= FAILING ? 1 : 0) + severe.length >= 2 ? [] : [say.secondLook],
       weight: weights(amenity, rare ? 1 : Math.min(amenity, Math.max(1, amenity - 1)), 1),
       by: within(weak === DEAD && dangerous ? 30 : stemRank >= 3 ? 28 : 180),
     });
@@ -356,6 +360,7 @@ export function options(of: Standing, comeBackBy: string): Option[] {
       because: [...new Set([...(kept?.because ?? []), ...one.because])],
       weight: largest(one.weight, kept?.weight),
       ...(by === undefined ? {} : { by }),
+      needs: [...(kept?.needs ?? []), ...(one.needs ?? [])],
     });
   }
   const list = [...merged.values()];
@@ -365,7 +370,7 @@ export function options(of: Standing, comeBackBy: string): Option[] {
   return ranked.map((one) => ({
     do: one.do,
     because: one.because,
-    needs: say.needs(one.do, of.input.taxon?.name ?? of.input.name),
+    needs: [...say.needs(one.do, of.input.taxon?.name ?? of.input.name), ...(one.needs ?? [])],
     by: one.by ?? comeBackBy,
     who: say.who(one.do),
   }));

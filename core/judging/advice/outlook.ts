@@ -1,12 +1,4 @@
-import {
-  NOT_JUDGED,
-  OUTLOOKS,
-  SPANS,
-  type AgentLikelihood,
-  type Judgement,
-  type Outlook,
-  type Overruled,
-} from '../../record/judgement';
+import { NOT_JUDGED, OUTLOOKS, SPANS, type AgentLikelihood, type Judgement, type Outlook, type Overruled } from '../../record/judgement';
 import type { Overrule } from '../../record/look';
 import { VIGOUR } from '../../knowledge';
 import type { Catalogue } from '../../words/catalogue';

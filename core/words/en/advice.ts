@@ -147,6 +147,7 @@ export const options = (units: UnitSystem) => ({
   worksAtRoots: (radius: number) =>
     `Works are planned at the roots that hold the tree (within ${treeWords(radius, units)}): move or redesign them first.`,
   cannotWait: 'What bears the tree is giving way.',
+  secondLook: 'a second look by a qualified assessor, since one fault alone speaks for it',
   decayed: 'Decay is likely in what bears the tree.',
   killer: (name: string) => `${name}, which seldom lets a tree live.`,
   likelyCause: (name: string) => `Likely cause: ${name}.`,
