@@ -4,7 +4,7 @@ import type { AgentLikelihood, Change, Judged, Judgement, Overruled, Screening }
 import { countedMeasurements, simulatedIn } from '../record/measurement';
 import { comeBack, knownBefore, setDate } from './advice/come-back';
 import { options, preferred } from './advice/options';
-import { outlook } from './advice/outlook';
+import { LIKELY, outlook } from './advice/outlook';
 import { standing } from './advice/standing';
 import { differential } from './causes/agents';
 import { setCause } from './causes/set-cause';
@@ -21,7 +21,7 @@ import { bearsOnStructure, settingOf, signOf } from './scales/rules';
 import { foundOfTheStem, hiddenDecay, soundness } from './scales/soundness';
 import { vigour } from './scales/vigour';
 import { judgeWorks } from './works/works';
-import { wordsIn } from '../words/catalogue';
+import { wordsIn, type Catalogue } from '../words/catalogue';
 
 // A judgement is made in stages; each takes what the one before gave and adds to it, and none is visited twice:
 // facts → scales → causes → risk → advice → words.
@@ -91,6 +91,23 @@ const structureOf = (library: Library, { input, forStructure, drilled, looked }:
   hiddenDecay: hiddenDecay(library, input, forStructure, drilled, looked),
   stem: foundOfTheStem(input, forStructure, drilled, grows).found.map(({ rank, statement }) => ({ rank, says: statement.says })),
 });
+
+/**
+ * Hidden decay with what the fungus that is likely behind it rots, and so what would come down. It adds no band: the sign it was
+ * named by has weighed by its look and place already, and a band must not fall when another sign makes the name less sure.
+ */
+function withTheFungus(
+  library: Library,
+  decay: Judged<'hiddenDecay'>,
+  agents: readonly AgentLikelihood[],
+  say: Catalogue,
+): Judged<'hiddenDecay'> {
+  const leading = agents[0];
+  const fungus = leading && leading.probability >= LIKELY ? library.agents.find((a) => a.id === leading.agent) : undefined;
+  if (!fungus?.rots || (decay.band !== 'possible' && decay.band !== 'likely')) return decay;
+  const statement = say.scales.rots(fungus.name, fungus.rots, fungus.source);
+  return { ...decay, reasons: [...decay.reasons, statement.says], statements: [...decay.statements, statement] };
+}
 
 /** An agent's cautions are shown once it is at least this likely; that it must be reported, much sooner: missing one costs a town its trees. */
 const CAUTION_FROM = 0.15;
@@ -204,6 +221,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   ];
   const result: Omit<Judgement, 'note'> = {
     ...judged,
+    hiddenDecay: withTheFungus(library, judged.hiddenDecay, pacing, say),
     lookedAt: {
       percent: looked.percent,
       unseen: looked.unseen,

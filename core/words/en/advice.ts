@@ -230,7 +230,7 @@ export const works = (units: UnitSystem) => {
         does === 'smothers'
           ? 'a surface that lets air and water through, laid on the ground without digging'
           : minor
-            ? 'hand or air digging, roots kept; roots of 2.5 cm and more only with an arborist'
+            ? 'hand or air digging, roots kept; roots thicker than a thumb only with an arborist'
             : 'a method worked out with an arborist: bridge, bore beneath, or move it',
         'a fence round the rest',
         PERMIT,

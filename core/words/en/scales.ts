@@ -328,6 +328,22 @@ export const scales = (units: UnitSystem) => {
       source: SOURCES.practice,
     }),
 
+    /** What the fungus that is likely behind it rots. */
+    rots: (name: string, where: 'roots' | 'foot' | 'stem' | 'limbs' | 'dead wood', source: string): Statement => ({
+      says: `Most likely ${small(name)}: ${
+        {
+          roots: 'it rots the roots, and the whole tree tips.',
+          foot: 'it rots the foot, and the whole tree snaps or tips there.',
+          stem: 'it rots the stem, which breaks part way up.',
+          limbs: 'it rots limbs, which break at it.',
+          'dead wood': 'it lives on wood that is dead already.',
+        }[where]
+      }`,
+      rule: 'What a likely fungus rots says what would come down; how bad it is, its look and place have said already.',
+      evidence: 'The signs it was named by.',
+      source,
+    }),
+
     reachUnknown: (pointers: number): Statement => ({
       says: 'How far it reaches cannot be seen from outside.',
       rule: 'From outside decay can be suspected, not measured.',
