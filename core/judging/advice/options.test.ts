@@ -168,6 +168,21 @@ describe('options', () => {
     expect(needs(dying, { id: 'root-plate-lift', zone: 'roots' })).not.toMatch(/second look/);
     expect(needs({ ...dying, percent: 100 })).not.toMatch(/second look/);
   });
+  it('a conifer is not shortened for a weak stem, an old tree is cut in steps, a palm neither cut nor held', () => {
+    const hole = [{ id: 'cavity', zone: 'stem-e', opening: cm(60) }];
+    const of = (more: Request) => judgeOak({ signs: hole, ...more }).options;
+    expect(of({}).map((option) => option.do)).toContain('prune or reduce');
+    expect(of({ taxon: 'Picea abies' }).map((option) => option.do)).not.toContain('prune or reduce');
+    expect(of({ taxon: 'Phoenix canariensis' }).map((option) => option.do)).not.toEqual(
+      expect.arrayContaining(['prune or reduce', 'support']),
+    );
+    const needs = (lifeStage: string) =>
+      of({ lifeStage })
+        .find((option) => option.do === 'prune or reduce')
+        ?.needs.join(' ') ?? '';
+    expect(needs('old')).toMatch(/in steps over years/);
+    expect(needs('mature')).not.toMatch(/in steps over years/);
+  });
   it('a reason is told where it holds, and only there', () => {
     const because = (request: Request, what: string) =>
       judgeOak(request)

@@ -233,7 +233,8 @@ function fromStanding(of: Standing, ranks: Ranks, comeBackBy: string, say: Say):
   const bearing = faults.filter((fault) => !fault.onLimb);
   const severe = bearing.filter(({ rank }) => rank >= 2);
   const aloft = severe.filter(({ seen }) => !atTheFoot(seen.zone));
-  if (aloft.length > 0)
+  // A conifer does not shoot from old wood: its crown is not shortened for a weak stem, only its limbs.
+  if (aloft.length > 0 && of.build !== 'conifer')
     made.push({
       do: 'prune or reduce',
       because: [say.lessLoad(aloft.map(({ sign }) => sign.label))],
@@ -370,7 +371,7 @@ export function options(of: Standing, comeBackBy: string): Option[] {
   return ranked.map((one) => ({
     do: one.do,
     because: one.because,
-    needs: [...say.needs(one.do, of.input.taxon?.name ?? of.input.name), ...(one.needs ?? [])],
+    needs: [...say.needs(one.do, of.input.taxon?.name ?? of.input.name, of.input.lifeStage), ...(one.needs ?? [])],
     by: one.by ?? comeBackBy,
     who: say.who(one.do),
   }));

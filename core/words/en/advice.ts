@@ -1,4 +1,4 @@
-import { genusOf, type Agent, type FailsBy, type OptionKind } from '../../knowledge';
+import { genusOf, type Agent, type FailsBy, type OptionKind, type Stage } from '../../knowledge';
 import type { Judgement, Option, ScreenedTarget, Statement, WorksAnswer } from '../../record/judgement';
 import type { Beneath, Works } from '../../record/look';
 import type { Profile } from '../../record/organisation';
@@ -109,9 +109,16 @@ export const screening = (units: UnitSystem) => ({
 /** Why an option is offered, and what goes with it. */
 export const options = (units: UnitSystem) => ({
   /** @param name accepted name or genus, as far as it is known */
-  needs: (option: OptionKind, name: string | null): string[] => {
+  needs: (option: OptionKind, name: string | null, stage?: Stage): string[] => {
     const season = name === null ? undefined : WOUNDED_WHEN[genusOf(name)];
-    return [...NEEDS[option], ...(season !== undefined && WOUNDING.includes(option) ? [season] : [])];
+    return [
+      ...NEEDS[option],
+      ...(season !== undefined && WOUNDING.includes(option) ? [season] : []),
+      // An old tree has little to answer with.
+      ...(stage === 'old' && WOUNDING.includes(option)
+        ? ['small cuts in steps over years; sound dead wood that threatens nobody stays']
+        : []),
+    ];
   },
   who: (option: OptionKind): string => WHO[option],
   soundness: (band: string) => `Soundness: ${band}.`,
