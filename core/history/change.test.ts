@@ -148,7 +148,10 @@ describe('gone needs the means that found it', () => {
     const gone = (part: Partial<Look>) => look('2026-06-01', { signs: [{ ...hollow, again: '2024-06-01/0', trend: 'gone' }], ...part });
     const heard = look('2024-06-01', { signs: [hollow] });
     expect(of([heard, gone({})], 'hollow-sound')).toMatchObject({ clearSince: null });
-    expect(of([heard, gone({ sounding: [{ zone: 'stem-n', sound: 'clear' }] })], 'hollow-sound')).toMatchObject({ course: 'not found again', clearSince: '2026-06-01' });
+    expect(of([heard, gone({ sounding: [{ zone: 'stem-n', sound: 'clear' }] })], 'hollow-sound')).toMatchObject({
+      course: 'not found again',
+      clearSince: '2026-06-01',
+    });
   });
 });
 

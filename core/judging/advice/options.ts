@@ -204,7 +204,7 @@ function fromStanding(of: Standing, ranks: Ranks, comeBackBy: string, say: Say):
     made.push({
       do: 'exclude target',
       because: [say.keepOut(soundness.band), ...(risk >= 1 ? rated : [])],
-      weight: unsound === 3 || risk === 3 ? all(15) : risk === 2 || dangerous ? all(11) : all(6),
+      weight: dangerous ? all(15.5) : unsound === 3 || risk === 3 ? all(15) : risk === 2 ? all(11) : all(6),
       by: within(unsound === 3 || risk >= 2 ? 7 : 30),
     });
 
