@@ -178,6 +178,15 @@ function groundsToRemove(
   ];
 }
 
+/** How much safety wants a dead tree felled. */
+const removalOfDead = (atOnce: boolean, inReach: boolean): number => (atOnce ? 16 : inReach ? 8 : 5);
+
+/** How much safety wants a live tree felled: behind keeping people out, before a closer look only where it gives way. */
+function removalOfWeak(stemRank: number, risk: number, grounds: number): number {
+  if (stemRank >= 3) return risk >= 2 ? 10 : 9;
+  return grounds >= 3 ? 7 : 5;
+}
+
 /** What the scales, the place and the list of rare kinds call for. */
 function fromStanding(of: Standing, ranks: Ranks, comeBackBy: string, say: Say): Weighed[] {
   const { vigour, soundness, hiddenDecay, looked, agents, screening, works, rare, input, faults, stemRank } = of;
@@ -199,7 +208,8 @@ function fromStanding(of: Standing, ranks: Ranks, comeBackBy: string, say: Say):
       by: input.day,
     });
   else if (risk === 3) made.push({ do: 'close off now', because: [...rated, say.today], weight: all(20), by: input.day });
-  const dangerous = weak === DEAD && peopled && risk >= 1;
+  // Over people a dead tree is felled, or they are kept out, before anything is tested or tidied.
+  const dangerous = weak === DEAD && peopled;
   if (unsound === 3 || risk >= 2 || (stemRank >= 2 && risk >= 1) || dangerous)
     made.push({
       do: 'exclude target',
@@ -274,22 +284,7 @@ function fromStanding(of: Standing, ranks: Ranks, comeBackBy: string, say: Say):
 
   const grounds = groundsToRemove(of, ranks, say);
   if (weak === DEAD || grounds.length >= 2) {
-    const base =
-      weak === DEAD
-        ? young
-          ? 16
-          : dangerous
-            ? 12
-            : peopled || nobodySaid
-              ? 8
-              : 5
-        : stemRank >= 3
-          ? risk >= 2
-            ? 10
-            : 9
-          : grounds.length >= 3
-            ? 7
-            : 5;
+    const base = weak === DEAD ? removalOfDead(young || dangerous, peopled || nobodySaid) : removalOfWeak(stemRank, risk, grounds.length);
     const amenity = rare ? 1 : base;
     made.push({
       do: 'remove',
