@@ -1,11 +1,11 @@
 import { alertsOf, changesOver, withTrends } from '../history/change';
-import type { District, Library } from '../knowledge';
+import { signNamed, type District, type Library } from '../knowledge';
 import type { AgentLikelihood, Change, Judged, Judgement, Overruled, Screening } from '../record/judgement';
 import { countedMeasurements, simulatedIn } from '../record/measurement';
 import { comeBack, knownBefore, setDate } from './advice/come-back';
 import { options, preferred } from './advice/options';
 import { LIKELY, outlook } from './advice/outlook';
-import { standing } from './advice/standing';
+import { faultsOf, standing } from './advice/standing';
 import { differential } from './causes/agents';
 import { setCause } from './causes/set-cause';
 import { carriedDrillings, carriedSigns, carriedWords, type CountedDrilling, type CountedInput, type CountedSign } from './looked/carried';
@@ -17,7 +17,7 @@ import { noteOf } from './note';
 import { overruleScale, worseBand } from './overrule/overrule';
 import type { AssessInput } from './request';
 import { overruledFailure, screening } from './risk/screening';
-import { bearsOnStructure, settingOf, signOf } from './scales/rules';
+import { bearsOnStructure, settingOf } from './scales/rules';
 import { foundOfTheStem, hiddenDecay, soundness } from './scales/soundness';
 import { vigour } from './scales/vigour';
 import { judgeWorks } from './works/works';
@@ -60,7 +60,7 @@ function factsOf(library: Library, given: AssessInput): Facts {
   const forStructure = countingForStructure(all.signs, aside);
   const setting = settingOf(all, forStructure);
   // What is only quiet for vigour counts while a rule on how the tree holds together speaks of it.
-  const counting = forStructure.filter((seen) => plain.includes(seen) || bearsOnStructure(signOf(library, seen), seen, setting));
+  const counting = forStructure.filter((seen) => plain.includes(seen) || bearsOnStructure(signNamed(library, seen.id), seen, setting));
   return {
     input,
     changes,
@@ -180,9 +180,10 @@ export function assess(library: Library, given: AssessInput, district?: District
   const works = judgeWorks(input, input.rootStandard ?? 'bs5837');
 
   const alerts = alertsOf(changes);
+  const faults = faultsOf(library, input, counting);
   const known = knownBefore(library, input, before, facts.drilled, looked);
   const dateBy = (scales: Scales, agents: readonly AgentLikelihood[], risk: Judgement['ruled']['risk']) =>
-    comeBack(library, input, { judged: scales, agents, looked, risk, alerts, known, signs: counting });
+    comeBack(library, input, { judged: scales, agents, looked, risk, alerts, known, signs: counting, faults });
   const ruledDate = dateBy(ruled, told.agents, ruledRisk);
   // A milder word of the person's buys no time before somebody else has looked; a harsher one is heeded at once.
   const worse: Scales = {
@@ -203,6 +204,7 @@ export function assess(library: Library, given: AssessInput, district?: District
     works,
     rare,
     signs: counting,
+    faults,
     stemFound: held.stem,
   });
   const ranked = options(stands, date.comeBack.by);

@@ -1,21 +1,13 @@
-import { PRACTITIONER_CASES as FIRST_CASES } from '../testing/practitioner/cases';
-import { SECOND_CASES } from '../testing/practitioner/second';
+import { CAUSE_CASES } from '../testing/practitioner/causes';
 import { differences } from '../testing/practitioner/check';
-import { NOT_YET } from '../testing/practitioner/not-yet';
-
-const PRACTITIONER_CASES = [...FIRST_CASES, ...SECOND_CASES];
-const rows = (held: boolean) =>
-  PRACTITIONER_CASES.filter(({ words }) => NOT_YET.includes(words) !== held).map((one) => [one.words, one] as const);
+import { RULE_CASES } from '../testing/practitioner/rules';
+import { SAFETY_CASES } from '../testing/practitioner/safety';
+import { SCREENING_CASES } from '../testing/practitioner/screening';
+import { SECOND_CASES } from '../testing/practitioner/second';
 
 describe('what a practitioner would say', () => {
-  it.each(rows(true))('%s', (_words, one) => expect(differences(one)).toEqual([]));
+  it.each([...SAFETY_CASES, ...RULE_CASES, ...CAUSE_CASES, ...SCREENING_CASES, ...SECOND_CASES].map((one) => [one.words, one] as const))(
+    '%s',
+    (_words, one) => expect(differences(one)).toEqual([]),
+  );
 });
-
-if (NOT_YET.length > 0)
-  describe('cases the rules do not meet yet', () => {
-    // Fails once a case holds: then it leaves the list.
-    it.failing.each(rows(false))('%s', (_words, one) => expect(differences(one)).toEqual([]));
-  });
-
-it('the list of what is not met yet names cases', () =>
-  expect(NOT_YET.filter((words) => !PRACTITIONER_CASES.some((one) => one.words === words))).toEqual([]));

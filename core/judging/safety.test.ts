@@ -155,6 +155,11 @@ describe('a field left empty counts on the safe side', () => {
     return limits.length === 0 ? [] : [Math.max(...limits) / 2];
   }
   const entry = (sign: Sign, asked: Asked, value: string | number): Request => {
+    // Where no share is asked for, the opening of a thin stem that nobody measured says it (π · 25 cm round).
+    if (asked === 'girthShare' && !sign.fields.percent) {
+      const across = { value: ((Number(value) / 100) * Math.PI * 25).toFixed(1), unit: 'cm' };
+      return { id: sign.id, zone: first(sign), [sign.fields.opening ? 'opening' : 'width']: { ...across, value: Number(across.value) } };
+    }
     const field = asked === 'girthShare' ? 'percent' : asked;
     const is =
       field === 'width' || field === 'depth' || field === 'length'
@@ -172,10 +177,9 @@ describe('a field left empty counts on the safe side', () => {
   it.each(cases)('%s', (_words, sign, asked) => {
     const empty = judge({ looked: ALL, signs: [{ id: sign.id, zone: first(sign) }] });
     const ranks = valuesOf(sign, asked)
-      .filter((value) => asked !== 'girthShare' || sign.fields.percent !== undefined || value === '')
       .map((value) => judge({ looked: ALL, signs: [entry(sign, asked, value)] }))
       .map((a) => [soundnessRank(a), decayRank(a)] as const);
-    if (ranks.length === 0) return;
+    expect(ranks.length).toBeGreaterThan(0);
     const middle = (of: 0 | 1) => ranks.map((rank) => rank[of]).sort((a, b) => a - b)[Math.floor((ranks.length - 1) / 2)] ?? 0;
     expect(soundnessRank(empty)).toBeGreaterThanOrEqual(middle(0));
     expect(decayRank(empty)).toBeGreaterThanOrEqual(middle(1));
@@ -254,7 +258,7 @@ describe('no sentence of one answer contradicts another', () => {
   const percents = (text: string) => [...text.matchAll(/(\d+) %/g)].map(([, n]) => Number(n));
   const EASE = /no weakness seen|saw no weakness|grows well|nothing has to be done/i;
 
-  it('over thousands of answers', () => {
+  it('over two thousand answers', () => {
     fc.assert(
       fc.property(request, (given) => {
         const a = judge(given);
@@ -293,7 +297,7 @@ describe('no sentence of one answer contradicts another', () => {
         }
         expect(a.comeBack.by > given.date).toBe(true);
       }),
-      { numRuns: 1200 },
+      { numRuns: 2000 },
     );
   });
   // Stewardship does not fell sooner than safety.

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { OPTIONS } from './sign';
+import { CALLABLE } from './sign';
 import { FREQUENCIES, PRIORS, sentenceText } from './taxon';
 
 export const AGENT_KINDS = [
@@ -19,8 +19,8 @@ export const AGENT_KINDS = [
 
 const monthList = z.array(z.int().min(1).max(12)).min(1);
 
-/** How it takes the wood, and so what comes down: said beside it, and weighed in soundness once it is likely. */
-export const ROTS = ['roots', 'foot', 'stem', 'limbs', 'dead wood'] as const;
+/** What it takes of the wood, and so what comes down: said once it is likely. */
+export const ROTS = ['roots', 'foot', 'stem', 'limbs'] as const;
 
 /** One disease, pest or injury as written in `library/agents/*.yaml`. */
 export const agentSchema = z.strictObject({
@@ -49,8 +49,6 @@ export const agentSchema = z.strictObject({
         lasting: z.array(z.string()).optional(),
         /** Width it makes, m. */
         width: z.strictObject({ over: z.number().optional(), under: z.number().optional() }).optional(),
-        /** Share it usually reaches, percent. */
-        share: z.strictObject({ over: z.number().optional(), under: z.number().optional() }).optional(),
         howOften: z.enum(FREQUENCIES),
         /** Northern hemisphere months in which this sign of it shows; the agent's for leaves and fruit bodies, all year for what lasts. */
         months: monthList.optional(),
@@ -75,7 +73,7 @@ export const agentSchema = z.strictObject({
   outlook: z.enum(['long-term', 'decades', 'five to ten years', 'short']).optional(),
   rots: z.enum(ROTS).optional(),
   /** What it calls for once it is likely, beyond what the scales say. */
-  calls: z.array(z.strictObject({ do: z.enum(OPTIONS), because: sentenceText })).default([]),
+  calls: z.array(z.strictObject({ do: z.enum(CALLABLE), because: sentenceText })).default([]),
   /** It can hurt whoever stands near, or be too late within days: said, and looked at, from a small chance on. */
   acute: z.boolean().default(false),
   cautions: z.array(sentenceText),

@@ -45,4 +45,5 @@ export const habit = z.discriminatedUnion('sign', [
   z.strictObject({ sign: z.literal('seam'), maximumLength: z.number().min(1).max(12), ...shape }),
 ]);
 export type Habit = z.infer<typeof habit>;
-export const HABIT_SIGNS = ['loose-bark', 'pockmarks', 'rib', 'bulge', 'seam'] as const satisfies readonly Habit['sign'][];
+/** The signs that can be a habit. */
+export const HABIT_SIGNS: readonly Habit['sign'][] = habit.options.map(({ shape }) => shape.sign.value);

@@ -61,6 +61,22 @@ export const OPTIONS = [
 ] as const;
 export type OptionKind = (typeof OPTIONS)[number];
 
+/** What a single sign, or a likely cause, may call for; the rest follows from the tree as a whole. */
+export const CALLABLE = [
+  'sample and report',
+  'undo tie or stake',
+  'take out dead wood',
+  'formative prune',
+  'protect from mower and car',
+  'improve the ground',
+  'treat',
+  'support',
+  'prune or reduce',
+  'free it from competitors',
+  'bring on a successor',
+] as const satisfies readonly OptionKind[];
+export type Callable = (typeof CALLABLE)[number];
+
 /** How often a sign is met with nothing of the library behind it; `never` for one that is itself the trace of its cause. */
 export const BACKGROUNDS = ['common', 'occasional', 'rare', 'never'] as const;
 
@@ -148,7 +164,7 @@ export const signSchema = z.strictObject({
   calls: z
     .array(
       z.strictObject({
-        do: z.enum(OPTIONS),
+        do: z.enum(CALLABLE),
         when: conditions.optional(),
         stages: z.array(z.enum(STAGES)).optional(),
         because: sentenceText,
@@ -164,6 +180,8 @@ export const signSchema = z.strictObject({
   hides: z.array(z.strictObject({ zones: z.array(z.enum(ZONES)).min(1), when: conditions.optional() })).default([]),
   /** What comes down with it: the part it stands on, or the whole tree wherever it stands. */
   brings: z.enum(['its part', 'the tree']).default('its part'),
+  /** The side it stands on is the one to which the tree goes over. */
+  leans: z.boolean().default(false),
   /** What it explains that would otherwise be read as decline. */
   explains: z.array(z.strictObject({ what: z.enum(EXPLAINED), when: conditions.optional() })).default([]),
   /** What speaks for the tree in it; it softens outlook and date, never a band. */
@@ -194,6 +212,10 @@ export const signSchema = z.strictObject({
 export type Sign = z.output<typeof signSchema>;
 export type FieldTest = z.infer<typeof fieldTest>;
 
+/** The sign of an id, if the library holds it. */
+export const signNamed = <S extends Pick<Sign, 'id'>>(library: { signs: readonly S[] }, id: string): S | undefined =>
+  library.signs.find((sign) => sign.id === id);
+
 /** Label of a sign of the library; its id when it is not held. */
 export const signLabel = (library: { signs: readonly Pick<Sign, 'id' | 'label'>[] }, id: string): string =>
-  library.signs.find((sign) => sign.id === id)?.label ?? id;
+  signNamed(library, id)?.label ?? id;

@@ -29,8 +29,16 @@ export const beneath = z.strictObject({
 });
 export type Beneath = z.infer<typeof beneath>;
 
+/** What does not come and go: it is always there, whatever the form says. */
+const FIXED: readonly Beneath['what'][] = ['building', 'wires'];
+/** How often something is beneath: as it was said, and always where it stands fast. */
+export const occupancyOf = ({ what, howOften }: Pick<Beneath, 'what' | 'howOften'>): Beneath['howOften'] =>
+  FIXED.includes(what) ? 'constant' : howOften;
+/** Whether anybody or anything beneath can come to harm. */
+export const canBeHarmed = ({ what }: Pick<Beneath, 'what'>): boolean => what !== 'nothing' && what !== 'path-or-lawn';
+
 /** How the wind meets a tree: one whose neighbours went lately stands in wind it did not grow up in. */
-export const EXPOSURES = ['sheltered', 'usual', 'exposed', 'newly exposed'] as const;
+export const EXPOSURES = ['usual', 'exposed', 'newly exposed'] as const;
 
 /** Works planned near the tree, m from the stem. */
 export const WORKS = ['trench', 'building', 'paving', 'soil-raised', 'soil-lowered', 'storage-or-traffic'] as const;

@@ -91,6 +91,7 @@ describe('coming back', () => {
         risk: null,
         alerts: [],
         signs: [],
+        faults: [],
       });
     expect(by(0.3).by).toBe(addMonths('2026-07-01', soon?.lookAgainMonths ?? NaN));
     expect(by(0.3).because).toContain(`${soon?.name.toLowerCase()} possible`);

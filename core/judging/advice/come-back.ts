@@ -7,17 +7,18 @@ import {
   type Judgement,
   type Overruled,
 } from '../../record/judgement';
+import { canBeHarmed, occupancyOf } from '../../record/look';
 import { SOUNDNESS, type Library } from '../../knowledge';
-import { meets } from '../../record/reading';
+import { meets, type Against } from '../../record/reading';
+import { against } from '../looked/against';
 import { bareMonths, inLeaf, leafMonths, recordMonths, seasonOf, type Latitude } from '../../time/season';
 import { addDays, addMonths, daysBetween } from '../../time/dates';
 import type { CountedDrilling, CountedSign } from '../looked/carried';
 import type { LookedAt } from '../looked/looked';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 import type { AssessInput } from '../request';
-import { settingOf, type RuleSetting } from '../scales/rules';
 import { hiddenDecay, soundness } from '../scales/soundness';
-import { faultsOf, somebodyBeneath } from './standing';
+import { somebodyBeneath, type Fault } from './standing';
 
 /** Months until the next look, by the worst reading. Common practice, no source. */
 const BY_VIGOUR: Record<string, number> = { thriving: 36, fair: 24, strained: 12, failing: 6, dead: 3 };
@@ -150,16 +151,13 @@ export interface Pace {
   risk: Judgement['ruled']['risk'];
   alerts: readonly Change[];
   known?: readonly KnownBefore[];
-  /** Signs that count. */
+  /** Signs that count, and of them those that weaken the tree. */
   signs: readonly CountedSign[];
+  faults: readonly Fault[];
 }
 
 /** What the signs themselves ask for: what may have gone on, or be gone, by then. */
-function bySigns(
-  library: Library,
-  signs: readonly CountedSign[],
-  { tree }: RuleSetting,
-): { months: number; label: string; leaf: boolean }[] {
+function bySigns(library: Library, signs: readonly CountedSign[], tree: Against): { months: number; label: string; leaf: boolean }[] {
   return signs.flatMap((seen) => {
     const sign = library.signs.find((s) => s.id === seen.id);
     if (!sign || seen.seenOn !== undefined) return [];
@@ -173,15 +171,13 @@ function bySigns(
 export function comeBack(
   library: Library,
   input: AssessInput,
-  { judged, agents, looked, risk, alerts, known = [], signs }: Pace,
+  { judged, agents, looked, risk, alerts, known = [], signs, faults }: Pace,
 ): ComeBack {
   const { comeBack: say } = wordsIn(input);
   const asks: Ask[] = known.flatMap((one) => fromBefore(one, input.day, say));
   const ask = (months: number | undefined, because: string, leaf = false) => {
     if (months !== undefined) asks.push({ by: addMonths(input.day, months), because, leaf });
   };
-  const setting = settingOf(input, signs);
-  const faults = faultsOf(library, input, signs);
   const worst = Math.max(0, ...faults.map(({ rank }) => rank));
   const settled =
     faults.length > 0 &&
@@ -197,12 +193,11 @@ export function comeBack(
   const byDecay = BY_DECAY[hiddenDecay.band];
   ask(byDecay === undefined ? undefined : byDecay * slack, say.hiddenDecay(hiddenDecay.band));
   ask(BY_RISK[risk ?? ''], say.risk(risk));
-  if (input.beneath.some((b) => b.howOften === 'constant' && b.what !== 'nothing' && b.what !== 'path-or-lawn'))
-    ask(ALWAYS_BENEATH, say.alwaysBeneath);
+  if (input.beneath.some((one) => canBeHarmed(one) && occupancyOf(one) === 'constant')) ask(ALWAYS_BENEATH, say.alwaysBeneath);
   if (alerts.length > 0) ask(WORSENING, say.worsens(alerts[0]?.label));
   const unseen = looked.bearing.unseen.length;
   if (unseen > 0) ask(UNSEEN_SIDES, say.unseen(unseen));
-  for (const { months, label, leaf } of bySigns(library, signs, setting)) ask(months, say.sign(label), leaf);
+  for (const { months, label, leaf } of bySigns(library, signs, against(input))) ask(months, say.sign(label), leaf);
   for (const likely of agents) {
     const agent = library.agents.find((a) => a.id === likely.agent);
     if (!agent || likely.probability < (agent.acute ? ACUTE_FROM : COUNTS)) continue;

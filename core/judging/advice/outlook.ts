@@ -67,8 +67,8 @@ export function outlook(
       step: settled ? Math.max(1, step - 1) : step,
       because: settled ? say.settled(soundness.band) : say.soundness(soundness.band),
     });
-  } else if (vigour.band !== NOT_JUDGED || soundness.band !== NOT_JUDGED) {
-    if (soundness.band !== NOT_JUDGED && faults.length > 0) said.push({ step: 0, because: say.limbs });
+  } else if (soundness.band !== NOT_JUDGED && faults.length > 0) {
+    said.push({ step: 0, because: say.limbs });
   }
   if (ofAgent !== undefined) said.push({ step: ofAgent, because: say.agent(agent?.name) });
   // A tree that is old already has less before it.

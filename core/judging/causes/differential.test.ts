@@ -273,6 +273,12 @@ describe('the differential', () => {
       expect(agents.find((a) => a.agent === id)?.probability ?? 0).toBeLessThan(0.2);
     expect(['emerald-ash-borer', 'bronze-birch-borer', 'two-lined-chestnut-borer']).not.toContain(agents[0]?.agent);
   });
+  it('an agent of another build is not weighed at all', () => {
+    const named = (taxon: string) =>
+      judge({ taxon, signs: [sign('frass', { kind: 'coarse-chips' }), sign('soft-wood')] }).agents.map((a) => a.agent);
+    expect(named('Phoenix canariensis')).toContain('palm-weevil');
+    expect(named('Acer platanoides')).not.toContain('palm-weevil');
+  });
   it('a sign looked for and not there lowers what always shows it', () => {
     const signs = [sign('discoloured-foliage', { percent: 40 }), sign('early-leaf-drop', { percent: 30 })];
     const of = (absent: string[]) =>

@@ -26,8 +26,8 @@ export interface CountedInput extends AssessInput {
 
 const STRUCTURAL: readonly SignRule['scale'][] = ['soundness', 'hiddenDecay'];
 
-/** Whether a sign weighs on how the tree holds together. */
-const bearsOnStructure = (library: Library, sign: SignSeen) =>
+/** Whether a sign of its kind can weigh on how the tree holds together. */
+const mayBearOnStructure = (library: Library, sign: SignSeen) =>
   (library.signs.find((s) => s.id === sign.id)?.rules ?? []).some((rule) => STRUCTURAL.includes(rule.scale));
 
 /**
@@ -42,7 +42,7 @@ export function carriedSigns(library: Library, input: AssessInput): CountedSign[
   return threadsOf(looks).flatMap((thread) => {
     const last = thread.met.at(-1);
     if (!last || thread.lastAt === now || !kindOf(library, thread) || clearedOn(library, looks, thread) !== null) return [];
-    return bearsOnStructure(library, last.sign) ? [{ ...last.sign, zone: thread.zone, seenOn: last.day }] : [];
+    return mayBearOnStructure(library, last.sign) ? [{ ...last.sign, zone: thread.zone, seenOn: last.day }] : [];
   });
 }
 

@@ -1,6 +1,6 @@
 import { meetsAsRecorded, recorded } from '../../record/reading';
 import type { SignSeen } from '../../record/sign';
-import { genusOf, type Habit, type Library, type NormalFinding, type Sign, type VigourBand } from '../../knowledge';
+import { genusOf, signNamed, type Habit, type Library, type NormalFinding, type Sign, type VigourBand } from '../../knowledge';
 import { recordMonths } from '../../time/season';
 import { wordsIn } from '../../words/catalogue';
 import type { AssessInput } from '../request';
@@ -76,7 +76,7 @@ export function setAside(library: Library, input: AssessInput): SetAside[] {
     if (seen.putBack) return [];
     const aside = (quiets: Quiets, why: string): SetAside[] => [{ index, sign: seen, why, quiets }];
     if (seen.leftAside) return aside('everything', say.asideByObserver(seen.leftAside));
-    const sign = library.signs.find((s) => s.id === seen.id);
+    const sign = signNamed(library, seen.id);
     const kept = (why: string) => aside('vigour', bearsOnStructure(sign, seen, setting) ? say.asideForVigour(why) : why);
     const onShape = taxon?.habit.find((rule) => habitHolds(rule, seen, input));
     if (onShape) return aside('everything', onShape.why);

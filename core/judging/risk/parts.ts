@@ -1,11 +1,12 @@
-import { CROWN_ZONES, SOUNDNESS, type Library, type Sign } from '../../knowledge';
+import { CROWN_ZONES, signNamed, type Library, type Sign } from '../../knowledge';
 import type { Band, Judged, PARTS } from '../../record/judgement';
 import { FINE_UNDER, LARGE_FROM, recorded, type Unsaid } from '../../record/reading';
 import type { SignSeen } from '../../record/sign';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 import { hasBranches } from '../looked/against';
 import type { AssessInput } from '../request';
-import { rulesMet, settingOf, signOf, type RuleSetting } from '../scales/rules';
+import { soundnessRank } from '../scales/bands';
+import { settingOf, worstRule, type RuleSetting } from '../scales/rules';
 
 export type Part = (typeof PARTS)[number];
 
@@ -81,34 +82,29 @@ export function failingParts(
   };
   for (const { rank, says } of stemFound) add({ ...STEM, rank, because: [says] });
   for (const seen of signs) {
-    const sign = signOf(library, seen);
+    const sign = signNamed(library, seen.id);
     if (!sign) continue;
-    const worst = rulesMet(sign, seen, 'soundness', setting)
-      .map((rule) => ({ rank: rankOf(rule.atLeast), because: say.screening.ofSign(sign.label, rule.because) }))
-      .sort((a, b) => b.rank - a.rank)[0];
-    if (!worst || worst.rank <= 0) continue;
+    const worst = worstRule(sign, seen, 'soundness', setting);
+    if (worst === null) continue;
+    const { rank, rule } = worst;
+    const because = [say.screening.ofSign(sign.label, rule.because)];
     const part = partOf(sign, seen, setting);
-    if (part === 'whole tree or stem') add({ ...STEM, rank: worst.rank, because: [worst.because] });
-    else
-      add({
-        part,
-        rank: worst.rank,
-        diameter: seen.diameter ?? (recorded(seen, 'size', setting.tree) === 'fine' ? FINE_UNDER / 2 : null),
-        height: seen.height ?? null,
-        because: [worst.because],
-      });
+    if (part === 'whole tree or stem') add({ ...STEM, rank, because });
+    else {
+      const diameter = seen.diameter ?? (recorded(seen, 'size', setting.tree) === 'fine' ? FINE_UNDER / 2 : null);
+      add({ part, rank, diameter, height: seen.height ?? null, because });
+    }
   }
   for (const limb of limbsOf(input, judged.vigour, say)) add(limb);
   const { soundness } = judged;
   const highest = Math.max(0, ...[...parts.values()].map(({ rank }) => rank));
-  const band = rankOf(soundness.band);
+  const band = soundnessRank(soundness.band);
   if (![...parts.values()].some(({ part }) => part === 'whole tree or stem'))
     add({ ...STEM, because: parts.size === 0 ? soundness.reasons.slice(0, 1) : [] });
   // A band the person set is about the tree as a whole: a worse one about the stem, a milder one about every part.
   if (!soundness.overruled) return [...parts.values()];
   if (band > highest) add({ ...STEM, rank: band, because: soundness.reasons.slice(0, 1) });
-  return [...parts.values()].map((one) => (band < highest ? { ...one, rank: Math.min(one.rank, Math.max(0, band)) } : one));
+  return [...parts.values()].map((one) => (band < highest ? { ...one, rank: Math.min(one.rank, band) } : one));
 }
 
-const rankOf = (band: string) => (SOUNDNESS as readonly string[]).indexOf(band);
 const STEM: FailingPart = { part: 'whole tree or stem', rank: 0, diameter: null, height: null, because: [] };

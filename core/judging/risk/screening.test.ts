@@ -2,7 +2,7 @@ import { COMBINED, CONSEQUENCES, FAILURES, IMPACTS, RISKS } from '../../record/j
 import fc from 'fast-check';
 import { OCCUPANCIES, TARGETS } from '../../record/look';
 import { SOUNDNESS, ZONES } from '../../knowledge';
-import { cm, judgeOak } from '../../testing/judge';
+import { cm, judgeOak, m } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
 import { combine, rate } from './matrices';
 
@@ -161,5 +161,48 @@ describe('field screening', () => {
     );
     expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);
     expect(ranks.at(-1)).toBeGreaterThan(ranks[0] ?? 9);
+  });
+});
+
+describe('reach, wind and shelter', () => {
+  const failing = {
+    signs: [{ id: 'cavity', zone: 'stem-s', opening: cm(10) }],
+    measurements: { dbh: cm(40), height: m(15), crownSpread: m(8) },
+  };
+  const over = (more: object, request: object = {}) =>
+    judgeOak({ ...failing, beneath: [{ what: 'people-passing', howOften: 'constant', ...more }], ...request }).screening;
+  const impact = (more: object, request?: object) => over(more, request)?.targets[0]?.impact;
+  it('a tree reaches as far as it is high', () => {
+    expect(impact({ distance: m(15) })).toBe('high');
+    expect(impact({ distance: m(15.1) })).toBe('very low');
+  });
+  it('what nobody measured stays in reach', () => expect(impact({ distance: m(60) }, { measurements: {} })).toBe('high'));
+  const leaning = (zone: string) => ({ signs: [{ id: 'lean', zone, kind: 'straight-and-new', angle: { value: 20, unit: 'deg' } }] });
+  it.each([
+    ['stem-n', 'n', 'high'],
+    ['stem-n', 'e', 'high'],
+    ['stem-n', 's', 'medium'],
+    // A lean noted at the foot says nothing of the side.
+    ['collar', 's', 'high'],
+  ])('a lean to %s, and somebody to the %s: impact %s', (zone, direction, wanted) =>
+    expect(impact({ direction }, leaning(zone))).toBe(wanted),
+  );
+  it('a house is told as always there, whatever the form says', () => {
+    const { targets } = judgeOak({ ...failing, beneath: [{ what: 'building', howOften: 'rare' }] }).screening ?? { targets: [] };
+    expect(targets[0]).toMatchObject({ howOften: 'constant', impact: 'high' });
+    expect(targets[0]?.because.join(' ')).toMatch(/nearly always there/);
+  });
+  it('wind makes a known fault likelier to fail, and a tree whose shelter went is never improbable', () => {
+    const failure = (exposure: string, request: object = {}) => over({}, { exposure, ...request })?.targets[0]?.failure;
+    expect([failure('usual'), failure('exposed'), failure('newly exposed')]).toEqual(['possible', 'probable', 'probable']);
+    expect([failure('usual', { signs: [] }), failure('exposed', { signs: [] }), failure('newly exposed', { signs: [] })]).toEqual([
+      'improbable',
+      'improbable',
+      'possible',
+    ]);
+  });
+  it('a roof catches a limb, not a stem', () => {
+    expect(impact({ sheltered: true })).toBe('high');
+    expect(impact({ sheltered: true }, { signs: [{ id: 'hung-branch', zone: 'crown-mid', size: 'small' }] })).toBe('medium');
   });
 });

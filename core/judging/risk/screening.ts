@@ -1,3 +1,4 @@
+import { occupancyOf } from '../../record/look';
 import { COMBINED, FAILURES, RISKS, type Judged, type Overruled, type ScreenedTarget, type Screening } from '../../record/judgement';
 import type { SignSeen } from '../../record/sign';
 import type { Library } from '../../knowledge';
@@ -31,13 +32,13 @@ const PROBABLE = 2;
 
 /**
  * Likelihood of failure of a part, until the next look and in usual weather, by its worst rule. A stem is never improbable where not
- * all that bears the tree was seen, nor where its shelter went; there a known fault is one step likelier.
+ * all that bears the tree was seen, nor where its shelter went; in the wind a known fault is one step likelier.
  */
 function failureAt({ rank, part }: FailingPart, partial: boolean, exposure: AssessInput['exposure']): Failure {
-  const bare = exposure === 'newly exposed';
   const stem = part === 'whole tree or stem';
-  const least = stem && (partial || bare) ? POSSIBLE : 0;
-  const pushed = bare && rank >= POSSIBLE && rank < PROBABLE ? rank + 1 : rank;
+  const least = stem && (partial || exposure === 'newly exposed') ? POSSIBLE : 0;
+  const windy = exposure === 'exposed' || exposure === 'newly exposed';
+  const pushed = windy && rank >= POSSIBLE && rank < PROBABLE ? rank + 1 : rank;
   return FAILURES[Math.max(pushed, least)] ?? 'possible';
 }
 
@@ -60,12 +61,12 @@ export function screening(library: Library, { input, signs, vigour, soundness, s
   const over = (what: (typeof beneath)[number], among: readonly FailingPart[]): ScreenedTarget => {
     const rated = among.map((part): ScreenedTarget => {
       const failure = chosen ?? failureAt(part, partial, input.exposure);
-      const { impact, ...because } = reached(part.part, what, input, signs);
+      const { impact, ...because } = reached(library, part.part, what, input, signs);
       const likelihood = combine(failure, impact);
       const consequence = consequenceOf(part, what.what, input);
       return {
         what: what.what,
-        howOften: what.howOften,
+        howOften: occupancyOf(what),
         part: part.part,
         failure,
         impact,

@@ -6,3 +6,6 @@ export const BANDS = { vigour: VIGOUR, soundness: SOUNDNESS, hiddenDecay: HIDDEN
   Scale,
   readonly string[]
 >;
+
+/** Place of a word on the soundness scale, 0 to 3; 0 too where nothing bad was seen or nothing judged. */
+export const soundnessRank = (band: string): number => Math.max(0, (SOUNDNESS as readonly string[]).indexOf(band));

@@ -1,10 +1,10 @@
 import { NOT_JUDGED, type Band, type Judged, type Scale, type Statement } from '../../record/judgement';
-import type { Asked, Library } from '../../knowledge';
+import { signNamed, type Asked, type Library } from '../../knowledge';
 import type { Catalogue } from '../../words/catalogue';
 import type { CountedSign } from '../looked/carried';
 import { BANDS } from './bands';
 import { unsaidOf } from '../../record/reading';
-import { rulesMet, type RuleSetting } from './rules';
+import { worstRule, type RuleSetting } from './rules';
 import { judgedAs } from './statement';
 
 /** A statement with the place of its band on the scale. */
@@ -16,10 +16,8 @@ export interface Found {
 /** What the rules of the signs say on one scale; the worst holds, every sign that speaks is a reason. */
 export function fromSigns(library: Library, scale: Scale, signs: readonly CountedSign[], setting: RuleSetting, say: Catalogue): Found[] {
   return signs.flatMap((seen): Found[] => {
-    const sign = library.signs.find((s) => s.id === seen.id);
-    const worst = (sign ? rulesMet(sign, seen, scale, setting) : [])
-      .map((rule) => ({ rank: (BANDS[scale] as readonly string[]).indexOf(rule.atLeast), rule }))
-      .sort((a, b) => b.rank - a.rank)[0];
+    const sign = signNamed(library, seen.id);
+    const worst = sign ? worstRule(sign, seen, scale, setting) : null;
     if (!sign || !worst) return [];
     const asked = Object.keys(worst.rule.when ?? {}) as Asked[];
     const unsaid = unsaidOf(sign, seen, setting.tree).filter((one) =>

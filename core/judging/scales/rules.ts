@@ -1,8 +1,9 @@
-import { buildOf, type Build, type Library, type Sign, type SignRule } from '../../knowledge';
+import { buildOf, type Build, type Sign, type SignRule } from '../../knowledge';
 import type { Scale } from '../../record/judgement';
 import { meets, type Against } from '../../record/reading';
 import type { SignSeen } from '../../record/sign';
 import { against } from '../looked/against';
+import { BANDS } from './bands';
 import type { AssessInput } from '../request';
 
 /** What the rules of a sign are held against: the tree, how it is built, and the signs that stand beside it. */
@@ -20,7 +21,7 @@ export const settingOf = (input: AssessInput, signs: readonly SignSeen[]): RuleS
 });
 
 /** The rules of a sign that hold on a scale, as it was seen. */
-export const rulesMet = (sign: Sign, seen: SignSeen, scale: Scale, { tree, build, signs }: RuleSetting): SignRule[] =>
+const rulesMet = (sign: Sign, seen: SignSeen, scale: Scale, { tree, build, signs }: RuleSetting): SignRule[] =>
   sign.rules.filter(
     (rule) =>
       rule.scale === scale &&
@@ -33,6 +34,15 @@ export const rulesMet = (sign: Sign, seen: SignSeen, scale: Scale, { tree, build
 export const bearsOnStructure = (sign: Sign | undefined, seen: SignSeen, setting: RuleSetting): boolean =>
   sign !== undefined && (['soundness', 'hiddenDecay'] as const).some((scale) => rulesMet(sign, seen, scale, setting).length > 0);
 
-/** The sign of the library that was seen. */
-export const signOf = (library: Pick<Library, 'signs'>, seen: Pick<SignSeen, 'id'>): Sign | undefined =>
-  library.signs.find((sign) => sign.id === seen.id);
+/** A rule of a sign with the place of its band on its scale. */
+export interface Ranked {
+  rank: number;
+  rule: SignRule;
+}
+
+/** The worst rule of a sign that holds on a scale, or null where none does. */
+export function worstRule(sign: Sign, seen: SignSeen, scale: Scale, setting: RuleSetting): Ranked | null {
+  const bands: readonly string[] = BANDS[scale];
+  const ranked = rulesMet(sign, seen, scale, setting).map((rule): Ranked => ({ rank: bands.indexOf(rule.atLeast), rule }));
+  return ranked.sort((a, b) => b.rank - a.rank)[0] ?? null;
+}

@@ -1,6 +1,6 @@
 import { NOT_JUDGED, type Change, type Judged, type Statement } from '../../record/judgement';
 import type { CountedSign } from '../looked/carried';
-import { buildOf, CROWN_ZONES, VIGOUR, type EXPLAINED, type Library } from '../../knowledge';
+import { buildOf, CROWN_ZONES, signNamed, VIGOUR, type EXPLAINED, type Library } from '../../knowledge';
 import { meetsAsRecorded } from '../../record/reading';
 import type { SignSeen } from '../../record/sign';
 import { crownRatio, ratioStands, shortRatioOf } from '../../measuring/crown';
@@ -8,7 +8,7 @@ import { fromSigns, worstOf, type Found } from './from-signs';
 import type { LookedAt } from '../looked/looked';
 import type { SetAside } from '../looked/normal';
 import type { AssessInput } from '../request';
-import { settingOf, signOf, type RuleSetting } from './rules';
+import { settingOf, type RuleSetting } from './rules';
 import { judgedAs } from './statement';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 
@@ -20,7 +20,7 @@ const VIGOUR_AT = { failing: 'failing', weak: 'strained', short: 'fair' } as con
 
 /** Whether the saw explains what would otherwise be read as decline. */
 const explained = (library: Library, signs: readonly SignSeen[], what: (typeof EXPLAINED)[number], { tree }: RuleSetting): boolean =>
-  signs.some((seen) => signOf(library, seen)?.explains.some((one) => one.what === what && meetsAsRecorded(seen, one.when, tree)));
+  signs.some((seen) => signNamed(library, seen.id)?.explains.some((one) => one.what === what && meetsAsRecorded(seen, one.when, tree)));
 
 /** What the crown ratio says: a finding, or a supporting note. A palm's says nothing, nor does one that was lifted. */
 function fromCrownRatio(input: AssessInput, lifted: boolean, say: Catalogue): { found: Found[]; notes: Statement[]; ratio: number | null } {

@@ -1,7 +1,7 @@
 import { FAILURES, type Judgement } from '../../record/judgement';
 import { judge } from '../judge';
 import { daysBetween } from '../../time/dates';
-import type { PractitionerCase } from './cases';
+import type { PractitionerCase } from './case';
 
 const DAY = '2026-07-01';
 

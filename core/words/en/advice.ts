@@ -1,6 +1,6 @@
 import { genusOf, type Agent, type FailsBy, type OptionKind, type Stage } from '../../knowledge';
 import type { Judgement, Option, ScreenedTarget, Statement, WorksAnswer } from '../../record/judgement';
-import type { Beneath, Works } from '../../record/look';
+import { occupancyOf, type Beneath, type Works } from '../../record/look';
 import type { Profile } from '../../record/organisation';
 import { treeWords, type UnitSystem } from '../../units/lengths';
 import { capital, listed, open, percent, small } from './grammar';
@@ -98,7 +98,7 @@ export const screening = (units: UnitSystem) => ({
   } satisfies Record<FailsBy, string>,
   /** What is beneath, and what speaks for a lower likelihood of impact. */
   reached: ({ what, howOften, distance }: Beneath, by: { outOfReach: boolean; sheltered: boolean; leansAway: boolean }): string[] => [
-    `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[what === 'building' || what === 'wires' ? 'constant' : howOften]}${distance === undefined ? '' : `, ${treeWords(distance, units)} from the stem`}.`,
+    `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[occupancyOf({ what, howOften })]}${distance === undefined ? '' : `, ${treeWords(distance, units)} from the stem`}.`,
     ...(by.outOfReach ? ['Out of its reach: it cannot come down so far out.'] : []),
     ...(by.sheltered ? ['Something catches what falls.'] : []),
     ...(by.leansAway ? ['The tree leans the other way.'] : []),

@@ -5,6 +5,7 @@ import {
   type Build,
   type Conditions,
   type FieldTest,
+  type ROTS,
   type Sign,
   type SignField,
   type SignRule,
@@ -329,14 +330,13 @@ export const scales = (units: UnitSystem) => {
     }),
 
     /** What the fungus that is likely behind it rots. */
-    rots: (name: string, where: 'roots' | 'foot' | 'stem' | 'limbs' | 'dead wood', source: string): Statement => ({
+    rots: (name: string, where: (typeof ROTS)[number], source: string): Statement => ({
       says: `Most likely ${small(name)}: ${
         {
           roots: 'it rots the roots, and the whole tree tips.',
           foot: 'it rots the foot, and the whole tree snaps or tips there.',
           stem: 'it rots the stem, which breaks part way up.',
           limbs: 'it rots limbs, which break at it.',
-          'dead wood': 'it lives on wood that is dead already.',
         }[where]
       }`,
       rule: 'What a likely fungus rots says what would come down; how bad it is, its look and place have said already.',

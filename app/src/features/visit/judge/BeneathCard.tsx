@@ -83,7 +83,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
     <Card className="gap-3">
       <Heading>What is beneath it</Heading>
       {draft.beneath.map((one, i) => (
-        <View key={i} className="gap-2 border-b border-rule pb-3">
+        <View key={`${i}/${draft.beneath.length}`} className="gap-2 border-b border-rule pb-3">
           <Choice
             label={`Beneath, ${i + 1}`}
             shown={false}
