@@ -145,11 +145,11 @@ describe('the library', () => {
     await page.getByRole('link', { name: /^Abies concolor/ }).waitFor();
     expect(await page.getByRole('link', { name: /^Acer/ }).count()).toBe(0);
     await page.getByRole('radio', { name: /^Signs/ }).click();
-    await page.getByRole('textbox').fill('mines');
-    await page.getByRole('link', { name: 'Leaf mines' }).click();
+    await page.getByRole('textbox').fill('loose');
+    await page.getByRole('link', { name: 'Loose bark' }).click();
     await page.getByRole('heading', { name: 'How it weighs' }).waitFor();
-    await page.getByRole('link', { name: 'Aesculus hippocastanum' }).click();
-    await page.getByRole('heading', { name: 'Aesculus hippocastanum' }).waitFor();
+    await page.getByRole('link', { name: 'Parrotia persica' }).click();
+    await page.getByRole('heading', { name: 'Parrotia persica' }).waitFor();
     await page.goto(`${town.base}/library/taxon/no-such-tree`);
     await page.getByText('No record goes by this name.').waitFor();
     await page.goto(`${town.base}/library/tell-apart?taxa=picea-abies,picea-glauca,picea-pungens`);

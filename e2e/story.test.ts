@@ -50,7 +50,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByRole('button', { name: 'Mark a sign' }).click();
     await page.getByRole('button', { name: /^Cavity/ }).click();
     await page.getByRole('textbox', { name: 'Height above ground' }).fill('1.4');
-    await page.getByRole('textbox', { name: 'Width of the opening' }).fill('16');
+    await page.getByRole('textbox', { name: 'Width of the opening' }).fill('40');
     await page.getByRole('button', { name: 'Record cavity' }).click();
     await page.getByRole('button', { name: 'Done here' }).click();
     for (let i = 0; i < 16; i++) await page.getByRole('button', { name: 'Nothing here' }).click();
