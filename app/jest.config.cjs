@@ -3,6 +3,7 @@ module.exports = {
   preset: 'jest-expo/web',
   rootDir: __dirname,
   setupFiles: ['<rootDir>/jest/setup.cjs'],
+  setupFilesAfterEnv: ['<rootDir>/jest/waiting.cjs'],
   testMatch: ['<rootDir>/src/**/*.test.tsx', '<rootDir>/src/**/*.test.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '\\.css$': '<rootDir>/jest/empty.cjs' },
   transformIgnorePatterns: [
