@@ -1,11 +1,11 @@
 /** swc turns TypeScript into what Jest runs; packages that ship only ES modules go through it too. */
 const swc = {
-  '^.+\\.(t|j)sx?$': [
+  '^.+\\.m?(t|j)sx?$': [
     '@swc/jest',
     { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } },
   ],
 };
-const modules = ['/node_modules/(?!(kdbush|proj4|mgrs|wkt-parser|uuid|simple-statistics|convert-units)/)'];
+const modules = ['/node_modules/(?!(kdbush|proj4|mgrs|wkt-parser|uuid|simple-statistics|convert-units|d3-geo|d3-array|internmap)/)'];
 const node = (displayName, roots) => ({
   displayName,
   roots,

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { assess, assessRequest, toAssessInput } from '@dendrix/core/judging';
 import { read, Refusal } from '@dendrix/core/problem';
 import { hardlySplit, identify, identifyRequest, modelOf, nameFinder, recordWeaknesses, tellApart, toAnswer } from '@dendrix/core/naming';
@@ -6,6 +7,9 @@ import { measure } from '@dendrix/core/measuring';
 import { loadLibrary } from '@dendrix/library';
 import { importList } from './import';
 import { parseOptions, print, readRequests, UsageError } from './io';
+
+/** One line of `names --in`. */
+const namesRequest = z.strictObject({ query: z.string().min(1) });
 
 type Command = (args: readonly string[]) => number | Promise<number>;
 
@@ -88,10 +92,15 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
   [
     'names',
     (args) => {
+      const finder = nameFinder(loadLibrary());
+      const meanings = (query: string) => {
+        const answer = finder.resolve(query);
+        return { query: answer.query, kind: answer.kind, taxon: answer.taxon, infraspecific: answer.infraspecific, taxa: answer.hits };
+      };
+      if (args[0] === '--in') return batch(args, (value) => meanings(read(namesRequest, value).query));
       const query = args.join(' ').trim();
       if (query === '') throw new UsageError('names needs a query, such as: dendrix names sycamore');
-      const answer = nameFinder(loadLibrary()).resolve(query);
-      print({ query: answer.query, kind: answer.kind, taxon: answer.taxon, infraspecific: answer.infraspecific, taxa: answer.hits });
+      print(meanings(query));
       return 0;
     },
   ],

@@ -116,6 +116,17 @@ describe('the dendrix command', () => {
     expect(answers[3].overruled[0]).toMatchObject({ from: 'serious weakness', to: 'weakness', milder: true });
     expect(answers[4]).toEqual({ line: 5, error: expect.stringMatching(/signs\[0\]\.id: unknown sign "cavaty"; nearest known: cavity/) });
   });
+  it('answers a list of names line by line, and tells which lines are none', () => {
+    const { out, code, err } = dendrix(['names', '--in', '-'], '{"query":"sweet gum"}\n{"query":"Canadian red pine"}\n{"name":"elm"}\n');
+    const answers = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { kind?: string; taxon?: string | null; error?: string });
+    expect(answers.map(({ kind }) => kind)).toEqual(['one', 'ambiguous', undefined]);
+    expect(answers[0]?.taxon).toBe('Liquidambar styraciflua');
+    expect(answers[2]?.error).toMatch(/query/);
+    expect([code, err]).toEqual([2, expect.stringMatching(/1 of 3 lines/)]);
+  });
   it('lists names, traits, taxa and marks that split', () => {
     expect(dendrix(['names', 'sycamore']).json().taxa.length).toBeGreaterThanOrEqual(3);
     expect(dendrix(['traits']).json().length).toBeGreaterThan(45);

@@ -7,6 +7,7 @@ const USAGE = `dendrix: name, measure and judge trees
 
   dendrix identify [--in FILE]          candidates, level, confirmation, what to look at next
   dendrix names QUERY                   the taxa a name can mean
+  dendrix names --in FILE               the same for JSON Lines, {"query":"…"} a line
   dendrix tell-apart TAXON TAXON…       the marks that split them
   dendrix traits                        the vocabulary
   dendrix taxa [NAME]                   the library, or one record

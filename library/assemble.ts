@@ -9,6 +9,7 @@ import {
   agentSchema,
   crossCheck,
   districtSchema,
+  generaSchema,
   growthFactor,
   nameMeaning,
   signSchema,
@@ -24,7 +25,7 @@ export type Sources = Map<string, string>;
 
 /** Reads every YAML file of the library. */
 export function readSources(dir: string): Sources {
-  const files = ['traits.yaml', 'names.yaml', 'growth-factors.yaml'];
+  const files = ['traits.yaml', 'names.yaml', 'growth-factors.yaml', 'genera.yaml'];
   for (const folder of ['taxa', 'signs', 'agents', 'districts']) {
     for (const file of readdirSync(join(dir, folder)).sort()) if (file.endsWith('.yaml')) files.push(`${folder}/${file}`);
   }
@@ -67,6 +68,7 @@ export function buildLibrary(sources: Sources): { library: Library; problems: Li
     version: versionOf(sources),
     traits: readOne('traits.yaml', z.array(traitSchema))[0] ?? [],
     growthFactors: readOne('growth-factors.yaml', z.array(growthFactor))[0] ?? [],
+    genera: readOne('genera.yaml', generaSchema)[0] ?? {},
     names: readOne('names.yaml', z.array(nameMeaning))[0] ?? [],
     taxa: readFolder('taxa', taxonSchema),
     signs: readFolder('signs', signSchema),

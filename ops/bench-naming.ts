@@ -5,13 +5,17 @@ import {
   fitsOfHeld,
   leftOut,
   looksUntil,
+  namedTrees,
+  rankTree,
   reliabilityTable,
   simulatedTree,
   statements,
+  tellingLook,
+  type OpenTrial,
   type Strategy,
 } from '@dendrix/core/naming/calibrate';
 import { randomFrom } from '@dendrix/core/maths';
-import type { Library } from '@dendrix/core/knowledge';
+import { genusOf, type Library } from '@dendrix/core/knowledge';
 
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
 const mean = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0) / xs.length;
@@ -44,6 +48,57 @@ export function naming(library: Library): void {
     console.log(
       `${words}: mean ${mean(counts).toFixed(1)}, median ${counts[counts.length >> 1]}, never ${never}; ${(mean(counts) / mean(guided)).toFixed(2)} times look next`,
     );
+  }
+
+  console.log('\ntrees named by people who note what is telling: right species, wrong species, right genus, wrong genus, nothing (%)');
+  for (const marks of [5, 8, 12]) {
+    const random = randomFrom(9);
+    const some = library.taxa.filter((_, i) => i % 3 === 0);
+    const tally = (words: string, trials: readonly OpenTrial[]) => {
+      const share = (test: (trial: OpenTrial) => boolean) => percent(trials.filter(test).length / trials.length).padStart(7);
+      const genus = ({ level }: OpenTrial) => level === 'cf. species' || level === 'genus';
+      console.log(
+        `${String(marks).padStart(2)} marks, ${words.padEnd(18)} ${share((x) => x.level === 'species' && x.right)} ${share((x) => x.level === 'species' && !x.right)} ${share((x) => genus(x) && x.right)} ${share((x) => genus(x) && !x.right)} ${share((x) => x.level === 'none' || x.level === 'family')}`,
+      );
+    };
+    tally(
+      'held',
+      some.flatMap(({ name }) => namedTrees(model, model, name, 3, marks, random)),
+    );
+    tally(
+      'species not held',
+      some.flatMap(({ name }) => {
+        const others = library.taxa.filter((taxon) => taxon.name !== name);
+        const kin = others.some((taxon) => genusOf(taxon.name) === genusOf(name));
+        return kin ? namedTrees(model, modelOf({ ...library, taxa: others }), name, 3, marks, random) : [];
+      }),
+    );
+    tally(
+      'genus not held',
+      some.flatMap(({ name }) => {
+        const others = library.taxa.filter((taxon) => genusOf(taxon.name) !== genusOf(name));
+        return namedTrees(model, modelOf({ ...library, taxa: others }), name, 3, marks, random);
+      }),
+    );
+  }
+
+  console.log('\nstates that people mix up, weighed and not: right name first, of trees ticked with and without such slips');
+  const exact = modelOf({ ...library, traits: library.traits.map((trait) => ({ ...trait, mixedUp: [] })) });
+  for (const [words, seenBy] of [
+    ['with slips', model],
+    ['without', exact],
+  ] as const) {
+    const shares = [model, exact].map((ask) => {
+      const random = randomFrom(21);
+      const firsts = library.taxa.flatMap((_, t) =>
+        [0, 1].map(() => {
+          const tree = simulatedTree(seenBy, t, random);
+          return rankTree(ask, tree, tellingLook(seenBy, tree, 7, random)).candidates[0]?.taxon === library.taxa[t];
+        }),
+      );
+      return percent(firsts.filter(Boolean).length / firsts.length);
+    });
+    console.log(`${words}: ${shares[0]} weighed, ${shares[1]} not`);
   }
 
   console.log('\ntrees said not to fit, by number of marks');

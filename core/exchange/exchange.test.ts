@@ -182,7 +182,14 @@ describe('a tree list', () => {
       ['Dogwoods', 1],
       ['pagoda tree', 1],
     ]);
-    expect(asked.ambiguous[0]?.answer.hits.map((hit) => hit.taxon)).toEqual(['Picea abies', 'Picea glauca', 'Picea pungens']);
+    expect(asked.ambiguous[0]?.answer.hits.map((hit) => hit.taxon)).toEqual([
+      'Picea abies',
+      'Picea glauca',
+      'Picea omorika',
+      'Picea orientalis',
+      'Picea pungens',
+      'Picea sitchensis',
+    ]);
     expect(asked.trees.map((t) => [t.writtenName, t.taxon])).toEqual([
       ['spruce', null],
       ['spruce', null],

@@ -3,6 +3,7 @@ import { budShapes, type BudForm } from './bud';
 import { bezier } from './curve';
 import { bladeShapes } from './leaf/draw';
 import { leafOf } from './leaf/form';
+import { TINTS } from './paints';
 import { make } from './pen';
 import { circle, polyline, pts, smooth, wobble, type Figure, type Paint, type Pt, type Shape } from './shape';
 import { PLAIN_TWIG, stem, twigOf, twigShapes } from './twig';
@@ -141,6 +142,7 @@ function pith(state: string): Figure | null {
 export const TWIG_ANSWERS: Answers = {
   arrangement: arrangement,
   'twig-thickness': (state) => make(...twigShapes(twigOf({ thickness: state }))),
+  'twig-colour': (state) => (TINTS[state] ? make(...twigShapes(twigOf({ thickness: 'stout', colour: `tint:${state}` }))) : null),
   'twig-line': (state) => make(...twigShapes(twigOf({ line: state, thickness: 'slender' }))),
   'twig-surface': (state) =>
     make(

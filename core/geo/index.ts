@@ -5,3 +5,4 @@ export * from './near';
 export * from './district';
 export * from './utm';
 export * from './position';
+export * from './regions';

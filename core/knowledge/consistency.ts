@@ -1,4 +1,5 @@
 import { STAGES, type Taxon } from './taxon';
+import type { Trait } from './trait';
 
 /** Every state a record holds of a trait, at any stage. */
 export const statesOf = (taxon: Taxon, trait: string): string[] => {
@@ -7,34 +8,14 @@ export const statesOf = (taxon: Taxon, trait: string): string[] => {
 };
 const holds = (taxon: Taxon, trait: string, ...states: string[]) => statesOf(taxon, trait).some((state) => states.includes(state));
 
-/** A trait that makes sense only where another has one of some states. */
-const ONLY_WITH: { trait: string; other: string; states: readonly string[]; words: string }[] = [
-  { trait: 'lobe-count', other: 'leaf-lobes', states: ['pinnate', 'palmate'], words: 'counts lobes, but leaf-lobes has none' },
-  { trait: 'lobe-depth', other: 'leaf-lobes', states: ['pinnate', 'palmate'], words: 'tells how deep lobes are, but leaf-lobes has none' },
-  {
-    trait: 'leaflet-count',
-    other: 'leaf-type',
-    states: ['pinnate', 'bipinnate', 'palmate-compound', 'trifoliate', 'frond'],
-    words: 'counts leaflets, but leaf-type is not made of leaflets',
-  },
-  {
-    trait: 'samara-angle',
-    other: 'fruit-type',
-    states: ['paired-samara'],
-    words: 'tells how wings spread, but fruit-type has no paired wings',
-  },
-  { trait: 'needle-set', other: 'leaf-type', states: ['needle', 'scale'], words: 'tells how needles sit, but leaf-type has none' },
-  { trait: 'needle-form', other: 'leaf-type', states: ['needle', 'scale'], words: 'tells the form of needles, but leaf-type has none' },
-  { trait: 'cone-set', other: 'fruit-type', states: ['cone'], words: 'tells how cones sit, but fruit-type has none' },
-  { trait: 'frond-form', other: 'leaf-type', states: ['frond'], words: 'tells the form of fronds, but leaf-type has none' },
-];
-
-/** What in a record contradicts itself: the field and what is wrong, in words. */
-export function contradictions(taxon: Taxon): { field: string; message: string }[] {
+/** What in a record contradicts itself: the field and what is wrong, in words. A trait that exists on some trees only says so in the vocabulary. */
+export function contradictions(taxon: Taxon, traits: readonly Trait[]): { field: string; message: string }[] {
   const found: { field: string; message: string }[] = [];
   const say = (field: string, message: string) => found.push({ field, message });
-  for (const { trait, other, states, words } of ONLY_WITH) {
-    if (taxon.traits[trait] !== undefined && !holds(taxon, other, ...states)) say(`traits.${trait}`, words);
+  for (const { id, onlyWith } of traits) {
+    if (taxon.traits[id] === undefined) continue;
+    for (const [other, states] of Object.entries(onlyWith))
+      if (!holds(taxon, other, ...states)) say(`traits.${id}`, `is held, but ${other} has none of ${states.join(', ')}`);
   }
   const retention = statesOf(taxon, 'leaf-retention');
   if (retention.length > 0) {

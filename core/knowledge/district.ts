@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { PRIORS } from './taxon';
+import { regionCode, zone } from './where';
 
 /** A district: where it lies and how common each taxon is in its plantings. */
 export const districtSchema = z.strictObject({
@@ -9,6 +10,9 @@ export const districtSchema = z.strictObject({
   longitude: z.number().min(-180).max(180),
   utmZone: z.string().regex(/^\d{1,2}[NS]$/),
   timeZone: z.string(),
+  /** Regions of the World Geographical Scheme it lies in, where its place on the map does not tell; and its hardiness zone. */
+  regions: z.array(regionCode).default([]),
+  hardiness: zone.optional(),
   /** Share weight of each taxon among planted trees; taxa not listed get the weight of a rarity. */
   planted: z.record(z.string(), z.number().positive()),
   /** Taxa that grow wild here. */

@@ -3,11 +3,13 @@
 // Nothing here knows where the text came from.
 export * from './trait';
 export * from './normal';
+export * from './where';
 export * from './taxon';
 export * from './sign-fields';
 export * from './sign';
 export * from './agent';
 export * from './district';
+export * from './genus';
 export * from './growth-factor';
 export * from './library';
 export * from './consistency';

@@ -3,6 +3,7 @@ import type { District, NameMeaning } from './district';
 import type { Asked, Sign } from './sign';
 import type { SignField } from './sign-fields';
 import type { GrowthFactor } from './growth-factor';
+import type { Genera } from './genus';
 import { genusOf, PRIORS, type Taxon } from './taxon';
 import type { Trait } from './trait';
 import { contradictions, statesOf } from './consistency';
@@ -18,6 +19,8 @@ export interface Library {
   agents: Agent[];
   districts: District[];
   names: NameMeaning[];
+  /** How many trees of a genus are of species that are not held here. */
+  genera: Genera;
   /** Years per inch of diameter, for the rough guess of an age. */
   growthFactors: GrowthFactor[];
 }
@@ -85,6 +88,17 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
     }
   };
 
+  for (const trait of library.traits) {
+    const file = 'traits.yaml';
+    for (const [other, states] of Object.entries(trait.onlyWith)) {
+      const valid = traits.get(other)?.states.map((state) => state.id) ?? [];
+      for (const state of states)
+        if (!valid.includes(state)) problems.push({ file, field: `${trait.id}.onlyWith.${other}`, message: unknownWord(state, valid) });
+    }
+    const valid = trait.states.map((state) => state.id);
+    for (const state of trait.mixedUp.flatMap((pair) => pair.states))
+      if (!valid.includes(state)) problems.push({ file, field: `${trait.id}.mixedUp`, message: unknownWord(state, valid) });
+  }
   for (const taxon of library.taxa) {
     for (const [id, record] of Object.entries(taxon.traits)) {
       const trait = traits.get(id);
@@ -106,11 +120,25 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
         if (!valid.includes(state)) say(taxon, field, unknownWord(state, valid));
       }
     }
-    for (const { field, message } of contradictions(taxon)) say(taxon, field, message);
+    for (const { field, message } of contradictions(taxon, library.traits)) say(taxon, field, message);
     taxon.lookAlikes.forEach((alike, i) => {
       if (!taxa.includes(alike.taxon)) say(taxon, `lookAlikes.${i}.taxon`, unknownWord(alike.taxon, taxa));
       alike.marks.forEach((mark, j) => {
         if (!traits.has(mark.by)) say(taxon, `lookAlikes.${i}.marks.${j}.by`, unknownWord(mark.by, traitIds));
+      });
+    });
+    taxon.notHeld.forEach((alike, i) => {
+      if (taxa.includes(alike.taxon)) say(taxon, `notHeld.${i}.taxon`, `"${alike.taxon}" is held now: name it among the look-alikes`);
+      alike.marks.forEach(({ by, here }, j) => {
+        const trait = traits.get(by);
+        const field = `notHeld.${i}.marks.${j}`;
+        if (!trait) say(taxon, `${field}.by`, unknownWord(by, traitIds));
+        else if (Array.isArray(here) !== (trait.number === null))
+          say(taxon, `${field}.here`, trait.number ? 'is a number: write { from: …, to: … }' : 'has states');
+        else if (Array.isArray(here)) {
+          const valid = trait.states.map((state) => state.id);
+          for (const state of here) if (!valid.includes(state)) say(taxon, `${field}.here`, unknownWord(state, valid));
+        }
       });
     });
     taxon.normal.forEach((normal, i) => {

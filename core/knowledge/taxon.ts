@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { habit, normalFinding } from './normal';
+import { regionCode, whereSchema } from './where';
 
 /** How often a state holds on a tree of the taxon. */
 export const FREQUENCIES = ['always', 'usually', 'sometimes', 'rarely'] as const;
@@ -53,17 +54,33 @@ export type MonthWindow = [number, number] | [];
 export const FAILS_BY = ['brittle-when-dead', 'brittle-limbs', 'summer-limb-drop', 'weak-forks', 'shallow-roots'] as const;
 export type FailsBy = (typeof FAILS_BY)[number];
 
+const scientificName = z.string().regex(/^[A-Z][a-z]+ (× )?[a-z-]+$/, { message: 'write Genus species or Genus × species' });
+
+/** Languages in which the records give common names beside English. */
+export const LANGUAGES = ['de', 'es', 'fr', 'it', 'pt', 'sv'] as const;
+
 /** One taxon as written in `library/taxa/*.yaml`. */
 export const taxonSchema = z.strictObject({
-  name: z.string().regex(/^[A-Z][a-z]+ (× )?[a-z-]+$/, { message: 'write Genus species or Genus × species' }),
+  name: scientificName,
   author: z.string().min(1),
   family: z.string().regex(/aceae$/, { message: 'a family ends in -aceae' }),
   /** The family older books give; a few of the oldest names end in -ae only (Palmae, Leguminosae). */
   formerFamily: z.string().regex(/ae$/).optional(),
   rank: z.enum(['species', 'hybrid', 'cultivar-group']),
   synonyms: z.array(z.string()),
-  commonNames: z.array(z.strictObject({ name: z.string(), where: z.string(), note: z.string().optional() })).min(1),
+  commonNames: z
+    .array(
+      z.strictObject({
+        name: z.string(),
+        where: z.string(),
+        /** Language of the name where it is not English, ISO 639-1. */
+        language: z.enum(LANGUAGES).optional(),
+        note: z.string().optional(),
+      }),
+    )
+    .min(1),
   origin: z.string().min(5),
+  where: whereSchema,
   evergreen: z.boolean(),
   matureHeight: z.strictObject({ from: z.number(), to: z.number(), unit: z.literal('m') }),
   longevity: z.enum(LONGEVITIES),
@@ -78,6 +95,23 @@ export const taxonSchema = z.strictObject({
       marks: z.array(z.strictObject({ by: z.string(), words: z.string().min(5) })).min(1),
     }),
   ),
+  /**
+   * Look-alikes that the library does not hold, each with the marks that speak for this one: the states, or the numbers, that the
+   * other does not show. A name is confirmed only once one of them was seen.
+   */
+  notHeld: z
+    .array(
+      z.strictObject({
+        taxon: scientificName,
+        /** Regions in which it grows wild, and whether towns elsewhere plant it too. */
+        regions: z.array(regionCode).default([]),
+        planted: z.boolean().default(false),
+        marks: z
+          .array(z.strictObject({ by: z.string(), here: z.union([range, z.array(z.string()).min(1)]), words: z.string().min(5) }))
+          .min(1),
+      }),
+    )
+    .default([]),
   /** What a healthy crown of the kind is like, where it is not like most: how much sky shows through it in leaf, percent, and the least live crown ratio of a grown tree in the open, 0 to 1. */
   crown: z
     .strictObject({ seeThrough: z.number().min(0).max(70).optional(), liveCrown: z.number().min(0.1).max(0.9).optional() })

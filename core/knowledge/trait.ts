@@ -47,6 +47,12 @@ export const traitSchema = z
     help: z.string().min(10).optional(),
     states: z.record(z.string().regex(/^[a-z][a-z-]*$/), stateLabel).optional(),
     number: numberScale.optional(),
+    /** The trait exists only on trees whose other trait has one of these states: fronds have no buds, blades no bundles. */
+    onlyWith: z.record(z.string(), z.array(z.string()).min(1)).default({}),
+    /** States that people take for each other: of trees that show the one, this share is ticked as the other. */
+    mixedUp: z
+      .array(z.strictObject({ states: z.tuple([z.string(), z.string()]), share: z.number().min(0.02).max(0.3), why: z.string().min(10) }))
+      .default([]),
   })
   .refine((trait) => (trait.states === undefined) !== (trait.number === undefined), {
     message: 'a trait has either states or a number',

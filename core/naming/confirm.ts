@@ -1,6 +1,7 @@
 import { LINES, lookAlikesOf, type Line } from '../knowledge';
 import { fitOf, type Fit } from './fit';
 import type { Model } from './model';
+import { notRuledOut } from './not-held';
 import type { Candidate, Ranking } from './rank';
 import { type RULES } from '../record/observation';
 import { wordsIn, type Catalogue, type Speech } from '../words/catalogue';
@@ -21,8 +22,11 @@ const AGAINST = Math.log(1.25);
 const LINES_ASKED_FOR = 3;
 /** The total by which every look-alike must be beaten. */
 const BEATEN = Math.log(10);
-/** A taxon below this probability is no longer a look-alike worth holding a name back for; one that a record names holds on longer. */
-const STANDING = 0.001;
+/**
+ * A taxon below this share of the leading name is no longer a look-alike worth holding it back for: one that is a hundred times less
+ * likely may explain a line better by chance. One that a record names holds on longer.
+ */
+const STANDING = 0.01;
 const NAMED_STANDING = 0.0001;
 
 /** Which lines speak for, against, or neither for the leading name; the rungs of the ladder of evidence. */
@@ -49,7 +53,16 @@ export function confirmation(
   const best = ranking.candidates[0];
   if (!best || ranking.observations.length === 0) return { rule, met: false, why: say.nothingSeen };
   if (fit === 'poor') return { rule, met: false, why: say.nothingFits };
-  return rule === 'decisive-mark' ? decisiveMark(model, ranking, best, say) : threeLines(model, ranking, best, say);
+  const [unheld] = notRuledOut(ranking);
+  const answer = rule === 'decisive-mark' ? decisiveMark(model, ranking, best, say) : threeLines(model, ranking, best, say);
+  if (!answer.met) return answer;
+  if (unheld) {
+    const marks = unheld.marks.map(({ by, words }) => ({ mark: labelOf(model, by), words }));
+    return { rule, met: false, why: say.unheldAlike({ name: best.taxon.name, other: unheld.taxon, marks }) };
+  }
+  // What the library does not hold is a look-alike as well.
+  const beyond = ranking.beyond.probability / Math.max(1 - ranking.beyond.probability, Number.MIN_VALUE);
+  return Math.log(best.probability / beyond) < BEATEN ? { rule, met: false, why: say.mayBeUnheld(best.taxon.name) } : answer;
 }
 
 /** The taxa that could be mistaken for the leading one: any still standing, those that a record names a little longer. */

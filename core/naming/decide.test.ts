@@ -62,11 +62,11 @@ describe('the level', () => {
       name: 'Testaceae',
     });
   });
-  it('stops at cf. where the marks suit the name only fairly', () => {
+  it('stops at the genus where the marks suit the name only fairly, and names nothing where nothing fits', () => {
     const good = ranked([see('form-x', 'red'), see('bark-x', 'red'), see('leaf-x', 'red'), see('twig-x', 'red')]);
     expect(levelOf(good, 'good').level).toBe('species');
-    expect(levelOf(good, 'fair')).toMatchObject({ level: 'cf. species', qualifier: 'cf.' });
-    expect(levelOf(good, 'poor').level).not.toMatch(/species/);
+    expect(levelOf(good, 'fair')).toMatchObject({ level: 'genus', name: 'Aa' });
+    expect(levelOf(good, 'poor')).toMatchObject({ level: 'none', name: null });
   });
 });
 
@@ -103,19 +103,21 @@ describe('three lines', () => {
     const beaten =
       (odds: number) =>
       (c: Candidate): Candidate => {
-        const { taxon, lines, agrees, contradicts, silent, surprise } = c;
-        return taxon.name === 'Aa altera' ? { taxon, lines, agrees, contradicts, silent, surprise, probability: best / odds } : c;
+        const { taxon, lines, agrees, contradicts, silent, surprise, surpriseSpared } = c;
+        return taxon.name === 'Aa altera'
+          ? { taxon, lines, agrees, contradicts, silent, surprise, surpriseSpared, probability: best / odds }
+          : c;
       };
     const at = (odds: number) => confirmation(model, { ...ranking, candidates: ranking.candidates.map(beaten(odds)) }, 'three-lines');
     expect(at(9)).toMatchObject({ met: false, why: expect.stringMatching(/not yet split from Aa altera/) });
     expect(at(11).met).toBe(true);
   });
-  it('a look-alike that suits a line better takes that line from the name while it stands at one in a thousand, and no longer', () => {
+  it('a look-alike that suits a line better takes that line from the name while it stands at one in a hundred, and no longer', () => {
     const ranking = ranked(four.slice(0, 3));
     const at = (probability: number) => {
       const candidates = ranking.candidates.map((c): Candidate => {
-        const { taxon, lines, agrees, contradicts, silent, surprise } = c;
-        const kept = { taxon, agrees, contradicts, silent, surprise };
+        const { taxon, lines, agrees, contradicts, silent, surprise, surpriseSpared } = c;
+        const kept = { taxon, agrees, contradicts, silent, surprise, surpriseSpared };
         if (taxon.name === 'Aa rubra') return { ...kept, lines: { form: 1, bark: 1, twig: 1 }, probability: 0.95 };
         // Suits the bark far better than the leading name does.
         if (taxon.name === 'Bb caerulea') return { ...kept, lines: { form: -3, bark: 3, twig: -3 }, probability };
@@ -123,9 +125,9 @@ describe('three lines', () => {
       });
       return confirmation(model, { ...ranking, candidates }, 'three-lines', 'good');
     };
-    for (const probability of [0.05, 0.0011])
+    for (const probability of [0.05, 0.011])
       expect(at(probability)).toMatchObject({ met: false, why: expect.stringMatching(/bark suits Bb caerulea better/) });
-    expect(at(0.0009)).toMatchObject({ met: true });
+    expect(at(0.009)).toMatchObject({ met: true });
   });
   it('a line against it is named', () => {
     const answer = rule([...four.slice(0, 3), see('leaf-x', 'blue')]);

@@ -4,12 +4,15 @@ import type { Ranking } from './rank';
 export type Fit = 'good' | 'fair' | 'poor' | 'no evidence';
 
 /**
- * Limits of the standard surprise, set on simulated observers with fifteen marks: of trees that the library holds about one in
- * fifteen falls below poor; of trees it does not hold about one in four, most of the others standing close to a relative that is
- * held. The bench prints the rates.
+ * Limits of the standard surprise, chosen with those of the levels on simulated trees that the library holds and that it does not,
+ * by observers who note what is telling (the curve of the bench).
  */
-const FAIR = -1.2;
-const POOR = -2;
+const FAIR = -0.8;
+const POOR = -1.7;
+/** Nothing is ruled out by one mark: what is left without the most surprising one has to fall short as well. */
+const POOR_WITHOUT_WORST = 0.2;
+/** Marks from which on a misfit means more than one mistake. */
+const ENOUGH = 4;
 
 /**
  * Tests whether what was seen could come from the leading taxon at all.
@@ -20,6 +23,7 @@ export function fitOf(ranking: Ranking): Fit {
   const best = ranking.candidates[0];
   if (!best || ranking.observations.length === 0) return 'no evidence';
   if (best.agrees.length === 0) return ranking.observations.length >= 3 ? 'poor' : 'fair';
-  if (best.surprise < POOR && best.contradicts.length >= 2) return 'poor';
+  const weighed = best.agrees.length + best.contradicts.length;
+  if (weighed >= ENOUGH && best.surprise < POOR && best.surpriseSpared < POOR_WITHOUT_WORST) return 'poor';
   return best.surprise < FAIR ? 'fair' : 'good';
 }

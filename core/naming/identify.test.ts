@@ -4,7 +4,7 @@ import { identify } from './identify';
 import { identifyRequest } from './request';
 import { toAnswer } from './answer';
 import { type Observation } from '../record/observation';
-import { combineLine } from './rank';
+import { combineLine, weighLine } from './line';
 import { see } from '../testing/see';
 
 const run = (observations: Partial<Observation>[], more: Record<string, unknown> = {}) =>
@@ -61,10 +61,10 @@ describe('the engine', () => {
   });
   it('five marks of one line count less than one each of five', () => {
     const one = (ratio: number) => Float64Array.of(ratio, -ratio);
-    const together = combineLine([1, 1, 1, 1, 1].map(one))[0] as number;
-    expect(together).toBeLessThan(5 * (combineLine([one(1)])[0] as number));
+    const together = combineLine(weighLine([1, 1, 1, 1, 1].map(one)))[0] as number;
+    expect(together).toBeLessThan(5 * (combineLine(weighLine([one(1)]))[0] as number));
     expect(together).toBeGreaterThan(2.5);
-    expect(combineLine([0.4, 2, -1].map(one))[0]).toBeCloseTo(combineLine([-1, 0.4, 2].map(one))[0] as number, 12);
+    expect(combineLine(weighLine([0.4, 2, -1].map(one)))[0]).toBeCloseTo(combineLine(weighLine([-1, 0.4, 2].map(one)))[0] as number, 12);
   });
   it('chooses the bark by life stage: furrowed birch bark speaks for an old tree', () => {
     const at = (lifeStage: string) =>

@@ -4,7 +4,7 @@ export { identify } from './identify';
 export { toAnswer, type IdentifyAnswer } from './answer';
 export { identifyRequest, type IdentifyRequest, checkObservations } from './request';
 export { modelOf, type Model } from './model';
-export { rank, type Ranking, type Candidate, type Mark } from './rank';
+export { countsIn, rank, type Ranking, type Candidate, type Mark } from './rank';
 export { fitOf, type Fit } from './fit';
 export { levelOf, type LevelReached } from './level';
 export { confirmation, type Confirmation } from './confirm';

@@ -1,5 +1,7 @@
+import { genusOf } from '../knowledge';
 import type { NameLevel } from '../record/name';
 import { fitOf, type Fit } from './fit';
+import { notRuledOut } from './not-held';
 import { sumBy, type Ranking } from './rank';
 
 /** How far the evidence carries, and the name at that level. */
@@ -10,34 +12,53 @@ export interface LevelReached {
   probability: number;
 }
 
-/** Probability asked for at each level. */
-const NEEDS = { species: 0.9, cf: 0.5, genus: 0.85, family: 0.85 } as const;
+/**
+ * Probability asked for at each level, with what the library does not hold counted in. Where they lie is a choice between naming
+ * trees that are held and misnaming trees that are not; the bench draws the curve.
+ */
+export const NEEDS = { species: 0.95, cf: 0.5, cfGenus: 0.9, genus: 0.93, family: 0.85 } as const;
+
+/** The sums that the level is read from. */
+export interface Summed {
+  species: { name: string; probability: number };
+  genus: { name: string; probability: number };
+  family: { name: string; probability: number };
+}
+
+/** Leading species, genus and family with what they carry, unheld relatives counted to their genus and family. */
+export function summed({ candidates, beyond }: Pick<Ranking, 'candidates' | 'beyond'>): Summed | null {
+  const best = candidates[0];
+  if (!best) return null;
+  const held = 1 - beyond.probability;
+  const familyOf = new Map(candidates.map(({ taxon }) => [genusOf(taxon.name), taxon.family]));
+  const lead = (key: 'genus' | 'family') => {
+    const sums = new Map(sumBy(candidates, key).map(({ name, probability }) => [name, held * probability]));
+    for (const { name, probability } of beyond.genera) {
+      const group = key === 'genus' ? name : (familyOf.get(name) ?? name);
+      sums.set(group, (sums.get(group) ?? 0) + probability);
+    }
+    const [first] = [...sums].sort((a, b) => b[1] - a[1]);
+    return { name: first?.[0] ?? '', probability: first?.[1] ?? 0 };
+  };
+  return { species: { name: best.taxon.name, probability: held * best.probability }, genus: lead('genus'), family: lead('family') };
+}
 
 /**
- * The finest level the summed probabilities carry. When nothing in the library fits, a species is never named; the nearest
- * genus or family is, where its sum holds and the misfit leaves it standing.
+ * The finest level the summed probabilities carry. Where nothing in the library fits, nothing is named. "cf." asks for marks that
+ * suit the name and for a genus that carries most of the weight; where they suit it only fairly, the genus is as far as it goes.
+ * A species is named once every look-alike that the library does not hold, but its record names, is ruled out by a mark.
  */
 export function levelOf(ranking: Ranking, fit: Fit = fitOf(ranking)): LevelReached {
   const nothing: LevelReached = { level: 'none', name: null, qualifier: null, probability: 0 };
-  const best = ranking.candidates[0];
-  if (!best || fit === 'no evidence') return nothing;
-  const genus = sumBy(ranking.candidates, 'genus')[0];
-  const family = sumBy(ranking.candidates, 'family')[0];
-  if (fit !== 'poor') {
-    // Where the marks suit even the best name only fairly, the tree may be a relative that the library does not hold.
-    if (best.probability >= NEEDS.species && fit === 'good') {
-      return { level: 'species', name: best.taxon.name, qualifier: null, probability: best.probability };
-    }
-    if (best.probability >= NEEDS.cf) {
-      return { level: 'cf. species', name: best.taxon.name, qualifier: 'cf.', probability: best.probability };
-    }
+  const sums = summed(ranking);
+  if (!sums || fit === 'no evidence' || fit === 'poor') return nothing;
+  const { species, genus, family } = sums;
+  if (fit === 'good') {
+    if (species.probability >= NEEDS.species && notRuledOut(ranking).length === 0) return { level: 'species', qualifier: null, ...species };
+    if (species.probability >= NEEDS.cf && genus.probability >= NEEDS.cfGenus && genusOf(species.name) === genus.name)
+      return { level: 'cf. species', qualifier: 'cf.', ...species };
   }
-  const agreesMost = best.agrees.length > 2 * best.contradicts.length;
-  if (genus && genus.probability >= NEEDS.genus && (fit !== 'poor' || agreesMost)) {
-    return { level: 'genus', name: genus.name, qualifier: null, probability: genus.probability };
-  }
-  if (family && family.probability >= NEEDS.family && (fit !== 'poor' || agreesMost)) {
-    return { level: 'family', name: family.name, qualifier: null, probability: family.probability };
-  }
+  if (genus.probability >= NEEDS.genus) return { level: 'genus', qualifier: null, ...genus };
+  if (family.probability >= NEEDS.family) return { level: 'family', qualifier: null, ...family };
   return nothing;
 }

@@ -25,6 +25,9 @@ export interface Circumstances {
   planted: boolean | undefined;
 }
 
+/** A trait less likely than this to exist on a taxon contradicts it when seen. */
+const CANNOT_EXIST = 0.05;
+
 /** Chance that an observation is wrong, 0 to 1, from its certainty and source. */
 export const errorOf = (seen: Pick<Observation, 'certainty' | 'source'>): number =>
   1 - (1 - ERROR_BY_CERTAINTY[seen.certainty]) * (1 - ERROR_BY_SOURCE[seen.source]);
@@ -80,7 +83,8 @@ function expectedSurprise(model: Model, k: number, stage: Stage | undefined, e: 
  *   ratio = (1 − e) · p(seen | taxon) / p(seen | any taxon) + e
  *
  * where e is the chance that the mark is wrong. The ratio never falls below e: nothing is ruled out by one observation.
- * A taxon whose record does not hold the trait has ratio 1: silence is no mismatch.
+ * A taxon whose record does not hold the trait has ratio 1: silence is no mismatch. Only where the trait cannot exist on it
+ * (bundles of needles on a tree with blades) the mark speaks against it like one that its record denies.
  * Source of the form: Bayes' rule with a contamination model (Huber 1964, "gross error" mixture).
  */
 export function weigh(model: Model, seen: Observation, at: Circumstances): Weighing {
@@ -114,6 +118,15 @@ export function weigh(model: Model, seen: Observation, at: Circumstances): Weigh
     weighing.variance[t] = weight * weight * variance;
   };
 
+  const exists = model.exists(k, at.stage);
+  for (let t = 0; t < n; t++) {
+    const chance = exists[t] as number;
+    // A trait that a record does not hold was never denied: where it can exist at all, the taxon is left where it was.
+    if (column[t] || chance === 1) continue;
+    const miss = Math.log(Math.max(chance, e));
+    set(t, Math.min(1, chance), chance < CANNOT_EXIST ? CONTRADICTS : SILENT, miss - e * miss, e * (1 - e) * miss * miss);
+  }
+
   if (trait.number) {
     const x = seen.value ?? NaN;
     const usual = usualDensity(model, k, x);
@@ -137,7 +150,8 @@ export function weigh(model: Model, seen: Observation, at: Circumstances): Weigh
     if (expected?.kind !== 'states') continue;
     const p = expected.probability[i] as number;
     const q = (1 - e) * p * inSeason(t) + e * u;
-    set(t, p / u, expected.recorded[i] ? AGREES : CONTRADICTS, Math.log(q) - (moments.mean[t] as number), moments.variance[t] as number);
+    const stance = expected.recorded[i] ? AGREES : expected.near[i] ? SILENT : CONTRADICTS;
+    set(t, p / u, stance, Math.log(q) - (moments.mean[t] as number), moments.variance[t] as number);
   }
   return weighing;
 }

@@ -13,7 +13,12 @@ const RANGE_SIGMAS = 3.3;
 
 /** A trait on a taxon, ready to compute with. */
 export type Expectation =
-  { kind: 'states'; probability: Float64Array; recorded: readonly boolean[] } | { kind: 'number'; mean: number; sigma: number };
+  /**
+   * `probability` is that of an answer, the states that people mix up included; `recorded` tells what the record itself says, `near`
+   * which other states people tick for what it says.
+   */
+  | { kind: 'states'; probability: Float64Array; recorded: readonly boolean[]; near: readonly boolean[] }
+  | { kind: 'number'; mean: number; sigma: number };
 
 /** The library arranged for ranking: what every taxon lets one expect of every trait, and what is usual over all taxa. */
 export interface Model {
@@ -28,6 +33,11 @@ export interface Model {
   column(k: number, stage: Stage | undefined): readonly (Expectation | null)[];
   /** The same for one taxon. */
   expect(t: number, k: number, stage: Stage | undefined): Expectation | null;
+  /**
+   * Chance that trait `k` exists on each taxon at all, by what the record says of the traits it hangs on: 0 for needle bundles on a
+   * tree with blades. 1 where nothing is known against it, and wherever the record holds the trait.
+   */
+  exists(k: number, stage: Stage | undefined): Float64Array;
   /** Mean probability of each state over the taxa that hold the trait; "usual" is measured against it. */
   usual(k: number, stage: Stage | undefined): Float64Array;
   /** How many months trait `k` is from showing, for every taxon, in the nearest of some months of the northern records; 0 while it shows. */
@@ -65,7 +75,30 @@ function expectation(trait: Trait, taxon: Taxon, stage: Stage | undefined): Expe
     });
   }
   const recorded = trait.states.map((state) => stages.some((s) => record[s][state.id] !== undefined));
-  return { kind: 'states', probability, recorded };
+  const taken = (a: string, b: string) => trait.mixedUp.some(({ states: [c, d] }) => (a === c && b === d) || (a === d && b === c));
+  const near = trait.states.map((state, i) => !recorded[i] && trait.states.some((other, j) => recorded[j] && taken(state.id, other.id)));
+  return { kind: 'states', probability: mixedUp(trait, probability), recorded, near };
+}
+
+/**
+ * What people tick of a tree that shows these states: of two that are taken for each other, a share of the one goes to the other.
+ * The shares stand in the vocabulary, with the reason. Form: a confusion matrix (Dawid and Skene 1979), the same for all observers.
+ */
+function mixedUp(trait: Trait, shown: Float64Array): Float64Array {
+  if (trait.mixedUp.length === 0) return shown;
+  const at = (id: string) => trait.states.findIndex((state) => state.id === id);
+  const ticked = Float64Array.from(shown);
+  const move = (from: number, to: number, share: number) => {
+    const moved = share * (shown[from] as number);
+    ticked[from] = (ticked[from] as number) - moved;
+    ticked[to] = (ticked[to] as number) + moved;
+  };
+  for (const { states, share } of trait.mixedUp) {
+    const [a, b] = [at(states[0]), at(states[1])];
+    move(a, b, share);
+    move(b, a, share);
+  }
+  return ticked;
 }
 
 const models = new WeakMap<Library, Model>();
@@ -94,6 +127,20 @@ export function modelOf(library: Library): Model {
     traitIndex: (id) => traitPositions.get(id) ?? -1,
     taxonIndex: (name) => taxonPositions.get(name) ?? -1,
     expect: (t, k, stage) => column(k, stage)[t] ?? null,
+    exists: (k, stage) =>
+      remember(`exists/${k}/${stage ?? ''}`, () => {
+        const chance = new Float64Array(library.taxa.length).fill(1);
+        for (const [other, states] of Object.entries(library.traits[k]?.onlyWith ?? {})) {
+          const o = traitPositions.get(other) ?? -1;
+          const places = states.map((id) => library.traits[o]?.states.findIndex((state) => state.id === id) ?? -1);
+          column(o, stage).forEach((expected, t) => {
+            if (expected?.kind !== 'states' || column(k, stage)[t]) return;
+            const held = places.filter((i) => expected.recorded[i]);
+            chance[t] = (chance[t] as number) * held.reduce((sum, i) => sum + (expected.probability[i] as number), 0);
+          });
+        }
+        return chance;
+      }),
     usual: (k, stage) =>
       remember(`usual/${k}/${stage ?? ''}`, () => {
         const states = (library.traits[k] as Trait).states.length;

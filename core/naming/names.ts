@@ -1,4 +1,5 @@
 import { editDistance, genusOf, type Library, type Taxon } from '../knowledge';
+import { PLACE_WORDS } from './place-words';
 
 /** One taxon a name can mean. */
 export interface NameHit {
@@ -75,6 +76,9 @@ export function splitInfraspecific(text: string): { base: string; infraspecific:
 /** Endings that say a name stops at the genus: "Acer sp.", "maple species". */
 const withoutSpeciesWord = (text: string) => text.replace(/\s+(sp|spp|species)\.?$/i, '');
 
+/** A word at the end that says only that it is one: "olive tree", "fringe bush". */
+const withoutTree = (key: string) => key.replace(/ (tree|trees|bush|shrub)$/, '');
+
 interface Entry extends Omit<NameHit, 'off'> {
   key: string;
 }
@@ -108,7 +112,12 @@ function entriesOf(library: Library): Entry[] {
     add(taxon.name, { taxon: taxon.name, held: true, as: 'accepted name' });
     // Dropping the author or the second half of a hybrid sign is how people write; the epithet alone is too little.
     add(`${taxon.name} ${taxon.author}`, { taxon: taxon.name, held: true, as: 'accepted name' });
-    for (const synonym of taxon.synonyms) add(synonym, { taxon: taxon.name, held: true, as: 'synonym' });
+    for (const synonym of taxon.synonyms) {
+      add(synonym, { taxon: taxon.name, held: true, as: 'synonym' });
+      // Older books write three words without a rank between them.
+      const bare = synonym.replace(/ (var|subsp|f)\. /, ' ');
+      if (bare !== synonym) add(bare, { taxon: taxon.name, held: true, as: 'synonym' });
+    }
     for (const { name, where, note } of taxon.commonNames) add(name, { taxon: taxon.name, held: true, as: 'common name', where, note });
     for (const family of [taxon.family, taxon.formerFamily]) {
       if (family) add(family, { taxon: taxon.name, held: true, as: 'family', note: family === taxon.family ? undefined : 'former family' });
@@ -136,6 +145,15 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
   const byKey = new Map<string, Entry[]>();
   for (const entry of entries) byKey.set(entry.key, [...(byKey.get(entry.key) ?? []), entry]);
   const keys = [...byKey.keys()];
+  const byJoined = new Map<string, NameHit[]>();
+  for (const { key, ...hit } of entries) {
+    const joined = key.replaceAll(' ', '');
+    byJoined.set(joined, [...(byJoined.get(joined) ?? []), { ...hit, off: 0 }]);
+  }
+  const vocabulary = new Set(entries.flatMap(({ key, as }) => (as === 'common name' ? key.split(' ') : [])));
+  const held = new Set(library.taxa.map((taxon) => taxon.name));
+  const genera = new Set(library.taxa.map((taxon) => genusOf(taxon.name)));
+  const regionsOf = new Map(library.taxa.map(({ name, where }) => [name, [...where.native, ...where.naturalised]]));
   const alone = new Set(
     library.taxa.filter((taxon) => library.taxa.every((t) => t === taxon || genusOf(t.name) !== genusOf(taxon.name))).map((t) => t.name),
   );
@@ -164,18 +182,44 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
       .map((taxon) => ({ taxon: taxon.name, held: true, matched: taxon.name, as: 'accepted name' as const, off: 0 }));
   }
 
-  /** Common names that end in the words typed ("spruce", "pagoda tree"), or hold them all ("blue cedar" in "blue Atlas cedar"). */
+  /** Common names in use today that end in the words typed ("spruce", "pagoda tree"), or hold them all ("blue cedar" in "blue Atlas cedar"). */
   function partly(key: string, how: 'ends' | 'holds'): NameHit[] {
     const words = key.split(' ').filter((word) => !EMPTY_WORDS.has(word));
     if (words.length === 0) return [];
     return entries
-      .filter((entry) => entry.as === 'common name')
+      .filter((entry) => entry.as === 'common name' && !/older books|old word list/.test(entry.where ?? ''))
       .filter((entry) => {
         if (how === 'ends') return entry.key.endsWith(` ${key}`);
         const held = entry.key.split(' ');
         return words.every((word) => held.includes(word));
       })
       .map(({ key: _key, ...hit }) => ({ ...hit, off: 0 }));
+  }
+
+  /** The kinds a name as wide as a genus can mean, the genus itself first. */
+  function kindsOf(hit: NameHit): NameHit[] {
+    if (held.has(hit.taxon)) return [hit];
+    const kinds = library.taxa.filter((taxon) => genusOf(taxon.name) === hit.taxon);
+    return [hit, ...kinds.map((taxon) => ({ ...hit, taxon: taxon.name, held: true, as: 'genus' as const }))];
+  }
+
+  /**
+   * What a name means when its first words are taken for adjectives: "Canadian red pine", "American basswood", "lowland white fir".
+   * A word of place keeps the kinds that grow there, where there are any. It is always asked, never answered.
+   */
+  function withFewerWords(key: string): NameHit[] {
+    const words = key.split(' ');
+    for (let i = 1; i < words.length; i++) {
+      const rest = words.slice(i).join(' ');
+      if (EMPTY_WORDS.has(rest)) break;
+      const found = distinct([...hitsAt(rest, 0), ...(byJoined.get(rest.replaceAll(' ', '')) ?? [])]);
+      const hits = distinct([...found, ...partly(rest, 'ends')].flatMap(kindsOf));
+      if (hits.length === 0) continue;
+      const places = words.slice(0, i).flatMap((word) => PLACE_WORDS[word] ?? []);
+      const there = hits.filter(({ taxon }) => regionsOf.get(taxon)?.some((code) => places.includes(code)));
+      return there.length > 0 ? there : hits;
+    }
+    return [];
   }
 
   function resolve(text: string): NameAnswer {
@@ -205,19 +249,34 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
     const genus = exact.find((hit) => hit.as === 'genus');
     if (exact.length === 2 && tree && genus?.taxon === genusOf(tree.taxon) && alone.has(tree.taxon)) exact = [tree];
     const only = exact[0];
-    if (exact.length === 1 && only) return answer(exact, only.as === 'genus' ? 'genus' : 'one', only.taxon);
+    if (exact.length === 1 && only) {
+      const wide = !held.has(only.taxon) && genera.has(only.taxon);
+      return wide ? answer(kindsOf(only), 'genus', only.taxon) : answer(exact, 'one', only.taxon);
+    }
     if (exact.length > 1) {
       const named = exact.filter((hit) => hit.as === 'accepted name');
       if (named.length === 1 && named[0]) return answer(named, 'one', named[0].taxon);
       return answer(exact, 'ambiguous', null);
     }
+    // "Sweet gum tree" is the sweet gum; "elk-wood" is elkwood.
+    const shorn = withoutTree(key);
+    const joined = distinct([...(shorn === key ? [] : hitsAt(shorn, 0)), ...(byJoined.get(key.replaceAll(' ', '')) ?? [])]);
+    if (joined.length === 1 && joined[0] && joined[0].as !== 'genus') return answer(joined, 'one', joined[0].taxon);
+    if (joined.length > 0) return answer(joined.flatMap(kindsOf), 'ambiguous', null);
     // Half a name is asked about, even where only one tree has it: "tree lilac" may not be what "lilac" meant.
     const singular = key.endsWith('s') ? key.slice(0, -1) : key;
     const ending = distinct([...partly(key, 'ends'), ...partly(singular, 'ends')]);
     if (ending.length > 0) return answer(ending, 'ambiguous', null);
-    const near = distinct(key.length >= 4 ? close(key) : []);
-    if (near.length === 1 && near[0]) return answer(near, 'misspelt', near[0].taxon);
-    if (near.length > 1) return answer(near, 'ambiguous', null);
+    // Words that are all words of names are no slips of the pen: "common birch" does not mean the common beech.
+    const everyday = key.split(' ').every((word) => vocabulary.has(word));
+    const near = distinct(key.length >= 4 && !everyday ? close(key) : []);
+    // A slip changes letters, not the number of words.
+    const slips = near.filter((hit) => normalName(hit.matched).split(' ').length === key.split(' ').length);
+    if (slips.length === 1 && near.length === 1 && slips[0]) return answer(slips, 'misspelt', slips[0].taxon);
+    if (slips.length > 0) return answer(near, 'ambiguous', null);
+    const fewer = withFewerWords(shorn);
+    if (fewer.length > 0) return answer(fewer, 'ambiguous', null);
+    if (near.length > 0) return answer(near, 'ambiguous', null);
     const holding = distinct(partly(key, 'holds'));
     // One word that many names hold ("red", "silver") is no name at all.
     return holding.length > 0 && (key.includes(' ') || holding.length <= MANY)

@@ -1,7 +1,11 @@
-import { genusOf, LINES, type District, type Line, type Taxon } from '../knowledge';
+import { genusOf, LINES, zoneNumber, type District, type Line, type Taxon } from '../knowledge';
 import { recordMonth, recordMonths } from '../time/season';
 import { STANCES, weigh, type Circumstances, type Stance, type Weighing } from './likelihood';
+import { regionsAt } from '../geo';
+import { beyondLibrary, type Beyond } from './beyond';
+import { combineLine, weighLine } from './line';
 import type { Model } from './model';
+import { placeWeight, type Site } from './place';
 import type { IdentifyRequest } from './request';
 import type { Observation } from '../record/observation';
 
@@ -24,28 +28,20 @@ export interface Candidate {
   silent: Mark[];
   /** Standard deviations below (negative) or above what a true tree of this taxon would show; the test of fit. */
   surprise: number;
+  /** The same with its most surprising mark left out. */
+  surpriseSpared: number;
 }
 
 export interface Ranking {
   /** All taxa, likeliest first. */
   candidates: Candidate[];
+  /** What the library does not hold, weighed against what it does; the probabilities of the candidates leave it out. */
+  beyond: Beyond;
+  site: Site;
   circumstances: Circumstances;
   district: District | undefined;
   observations: readonly Observation[];
 }
-
-/**
- * Marks within one line of evidence are not independent: five marks of one leaf do not count as five. The mark that splits the
- * taxa most counts in full, the n-th after it 1 / (1 + DEPENDENCE · n). Tuned on simulated observers whose marks hang together
- * within a line (see the reliability table of the bench).
- */
-export const DEPENDENCE = 0.1;
-
-/**
- * Chance that a whole line was looked at on the wrong thing: a neighbour's litter, a shoot from the stock, a vine. Then its
- * marks say nothing about the tree, however well they agree with each other. Chosen; common practice, no source.
- */
-export const WRONG_THING = 0.02;
 
 /** Weight of a taxon that a district does not list among its plantings, against 1 for a common one. */
 const UNLISTED = 0.15;
@@ -55,41 +51,36 @@ const NOT_WILD = 0.05;
 /** Share of a town's trees that were planted, where nobody said of this one. Common practice, no source. */
 const PLANTED_SHARE = 0.7;
 
-function priorOf(taxon: Taxon, district: District | undefined, planted: boolean | undefined): number {
-  if (!district) return 1;
-  const asPlanted = district.planted[taxon.name] ?? UNLISTED;
-  const asWild = district.wild.includes(taxon.name) ? 1 : NOT_WILD;
+/**
+ * How likely a taxon is before anything was seen: what the district plants and what grows wild there, and for what it does not
+ * list, how likely a kind is to stand at such a place.
+ */
+function priorOf(taxon: Taxon, district: District | undefined, site: Site, planted: boolean | undefined): number {
+  const listed = district?.planted[taxon.name];
+  const asPlanted = listed ?? (district ? UNLISTED : 1) * placeWeight(taxon, site, true);
+  const asWild = district?.wild.includes(taxon.name) ? 1 : (district ? NOT_WILD : 1) * placeWeight(taxon, site, false);
   if (planted === undefined) return PLANTED_SHARE * asPlanted + (1 - PLANTED_SHARE) * asWild;
   return planted ? asPlanted : asWild;
 }
 
-/** How much a mark splits the taxa: the spread of its log ratios. */
-function spread(values: Float64Array): number {
-  let mean = 0;
-  for (const value of values) mean += value / values.length;
-  let sum = 0;
-  for (const value of values) sum += (value - mean) ** 2;
-  return sum;
-}
-
 /**
- * Combines the marks of one line into one log ratio for each taxon:
- *
- *   log( (1 − WRONG_THING) · exp( Σ ratioₙ / (1 + DEPENDENCE · n) ) + WRONG_THING ),  the most telling mark first
- *
- * The order is set by the marks alone, the same for every taxon, so it does not matter in which order they were seen.
+ * How much a taxon counts in a district before anything was seen, 0 to 1, as a planted tree and as a wild one: 1 for what is common
+ * there. What the page of a kind tells.
  */
-export function combineLine(marks: readonly Float64Array[]): Float64Array {
-  const n = marks[0]?.length ?? 0;
-  const sum = new Float64Array(n);
-  [...marks]
-    .map((mark) => ({ mark, telling: spread(mark) }))
-    .sort((a, b) => b.telling - a.telling)
-    .forEach(({ mark }, place) => {
-      const weight = 1 / (1 + DEPENDENCE * place);
-      for (let t = 0; t < n; t++) sum[t] = (sum[t] as number) + weight * (mark[t] as number);
-    });
-  return sum.map((log) => Math.log((1 - WRONG_THING) * Math.exp(log) + WRONG_THING));
+export const countsIn = (taxon: Taxon, district: District): { planted: number; wild: number } => {
+  const site = siteOf({}, district);
+  return { planted: priorOf(taxon, district, site, true), wild: priorOf(taxon, district, site, false) };
+};
+
+/** What is known of the place: said in the request, or by the district, or read off the map. */
+function siteOf(request: Pick<IdentifyRequest, 'latitude' | 'longitude' | 'regions' | 'hardiness'>, district: District | undefined): Site {
+  const { latitude, longitude } = request.longitude === undefined && district ? district : request;
+  const zone = request.hardiness ?? district?.hardiness;
+  const told = request.regions ?? (district?.regions?.length && request.longitude === undefined ? district.regions : undefined);
+  return {
+    regions: told ?? (latitude === undefined || longitude === undefined ? [] : regionsAt({ latitude, longitude })),
+    hardiness: zone === undefined ? null : zoneNumber(zone),
+  };
 }
 
 /**
@@ -101,7 +92,10 @@ export function combineLine(marks: readonly Float64Array[]): Float64Array {
  */
 export function rank(
   model: Model,
-  request: Pick<IdentifyRequest, 'date' | 'latitude' | 'planted' | 'lifeStage' | 'district' | 'observations'>,
+  request: Pick<
+    IdentifyRequest,
+    'date' | 'latitude' | 'longitude' | 'regions' | 'hardiness' | 'planted' | 'lifeStage' | 'district' | 'observations'
+  >,
 ): Ranking {
   const district = model.library.districts.find((d) => d.id === request.district);
   const latitude = request.latitude ?? district?.latitude;
@@ -114,18 +108,26 @@ export function rank(
   const weighings = request.observations.map((seen) => weigh(model, seen, circumstances));
   const lines = LINES.flatMap((line) => {
     const inLine = weighings.filter((weighing) => weighing.line === line);
-    return inLine.length === 0 ? [] : [{ line, combined: combineLine(inLine.map((w) => w.logRatio)) }];
+    if (inLine.length === 0) return [];
+    const marks = weighLine(inLine.map((w) => w.logRatio));
+    return [{ line, marks, combined: combineLine(marks) }];
   });
 
-  const totals = model.taxa.map((taxon, t) =>
-    lines.reduce((sum, { combined }) => sum + (combined[t] as number), Math.log(priorOf(taxon, district, request.planted))),
-  );
+  const site = siteOf(request, district);
+  const priors = Float64Array.from(model.taxa, (taxon) => priorOf(taxon, district, site, request.planted));
+  const totals = priors.map((prior, t) => lines.reduce((sum, { combined }) => sum + (combined[t] as number), Math.log(prior)));
   const highest = totals.reduce((a, b) => Math.max(a, b), -Infinity);
   const sum = totals.reduce((acc, total) => acc + Math.exp(total - highest), 0);
   const candidates = model.taxa
     .map((taxon, t): Candidate => new Weighed(taxon, Math.exp((totals[t] as number) - highest) / sum, t, weighings, lines))
     .sort((a, b) => b.probability - a.probability || a.taxon.name.localeCompare(b.taxon.name));
-  return { candidates, circumstances, district, observations: request.observations };
+  const beyond = beyondLibrary(
+    model,
+    lines.map(({ marks }) => marks),
+    priors,
+    totals,
+  );
+  return { candidates, beyond, site, circumstances, district, observations: request.observations };
 }
 
 /** A candidate whose marks are sorted out only when somebody asks: of two hundred, a handful is ever opened. */
@@ -155,6 +157,9 @@ class Weighed implements Candidate {
   get surprise(): number {
     return standardSurprise(this.weighings, this.t);
   }
+  get surpriseSpared(): number {
+    return standardSurprise(this.weighings, this.t, true);
+  }
   private sorted(): Record<Stance, Mark[]> {
     this.marks ??= marksOf(this.weighings, this.t);
     return this.marks;
@@ -172,13 +177,24 @@ function marksOf(weighings: readonly Weighing[], t: number): Record<Stance, Mark
   return marks;
 }
 
-/** Sum of surprises over the root of the summed variances: about standard normal for a true tree of the taxon. */
-function standardSurprise(weighings: readonly Weighing[], t: number): number {
+/**
+ * Sum of surprises over the root of the summed variances: about standard normal for a true tree of the taxon.
+ * @param spared leaves the most surprising mark out: what is said of the tree when that one is taken for a mistake
+ */
+function standardSurprise(weighings: readonly Weighing[], t: number, spared = false): number {
   let surprise = 0;
   let variance = 0;
+  let worst = 0;
+  let worstVariance = 0;
   for (const weighing of weighings) {
-    surprise += weighing.surprise[t] as number;
+    const one = weighing.surprise[t] as number;
+    surprise += one;
     variance += weighing.variance[t] as number;
+    if (one < worst) [worst, worstVariance] = [one, weighing.variance[t] as number];
+  }
+  if (spared) {
+    surprise -= worst;
+    variance -= worstVariance;
   }
   return variance > 0 ? surprise / Math.sqrt(variance + 0.25) : 0;
 }

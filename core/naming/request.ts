@@ -1,13 +1,18 @@
 import { z } from 'zod';
 import { observationSchema, RULES, type Observation } from '../record/observation';
 import { Refusal } from '../problem/refusal';
-import { nearest, STAGES, type Library } from '../knowledge';
+import { nearest, regionCode, STAGES, zone, type Library } from '../knowledge';
 import { toUnit } from '../units/units';
 import { wordsIn } from '../words/catalogue';
 
 export const identifyRequest = z.strictObject({
   date: z.iso.date().optional(),
   latitude: z.number().min(-90).max(90).optional(),
+  longitude: z.number().min(-180).max(180).optional(),
+  /** Regions the place may lie in, level 2 codes of the World Geographical Scheme; more than one where it is not known better. */
+  regions: z.array(regionCode).min(1).optional(),
+  /** Hardiness zone of the place. */
+  hardiness: zone.optional(),
   planted: z.boolean().optional(),
   lifeStage: z.enum(STAGES).optional(),
   rule: z.enum(RULES).default('three-lines'),

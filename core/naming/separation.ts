@@ -1,7 +1,7 @@
 import { coverageOf, LINES, type Library, type Taxon } from '../knowledge';
 import { wordsIn, type Speech } from '../words/catalogue';
 import { modelOf, type Model } from './model';
-import { combineLine } from './rank';
+import { combineLine, weighLine } from './line';
 
 /** Error taken for each mark when records are compared. */
 const ERROR = 0.08;
@@ -51,7 +51,7 @@ export function separation(model: Model, a: number, b: number, enough = Infinity
       return nats ? [Float64Array.of(nats / 2, -nats / 2)] : [];
     });
     if (marks.length === 0) continue;
-    const combined = combineLine(marks);
+    const combined = combineLine(weighLine(marks));
     sum += (combined[0] as number) - (combined[1] as number);
   }
   return sum;

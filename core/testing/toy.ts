@@ -20,8 +20,10 @@ export function taxonOf(name: string, traits: Record<string, States>, more: Part
   return {
     name,
     family: 'Testaceae',
+    where: { native: [], naturalised: [], carried: 'everywhere', hardiness: { coldest: '1', warmest: '13' } },
     evergreen: false,
     lookAlikes: [],
+    notHeld: [],
     normal: [],
     prone: [],
     months: { leaf: [4, 10], flower: [5, 6], fruit: [9, 10], autumn: [10, 11] },
@@ -38,5 +40,6 @@ export const libraryOf = (traits: Library['traits'], taxa: Taxon[]): Library => 
   agents: [],
   districts: [],
   names: [],
+  genera: Object.fromEntries(taxa.map(({ name }) => [name.split(' ')[0] ?? name, 'none' as const])),
   growthFactors: [],
 });

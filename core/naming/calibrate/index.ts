@@ -3,4 +3,15 @@
 export { simulatedTree, report, type SimulatedTree } from './observer';
 export { type Random } from '../../maths/random';
 export { brierScore, calibrationError, reliabilityTable, type Statement, type ReliabilityRow } from './scores';
-export { fitsOfHeld, leftOut, looksUntil, randomLook, rankTree, statements, type Strategy } from './trials';
+export {
+  fitsOfHeld,
+  leftOut,
+  looksUntil,
+  namedTrees,
+  tellingLook,
+  type OpenTrial,
+  randomLook,
+  rankTree,
+  statements,
+  type Strategy,
+} from './trials';

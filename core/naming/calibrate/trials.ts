@@ -4,7 +4,9 @@ import { levelOf } from '../level';
 import { lookNext } from '../look-next';
 import { rank, type Ranking } from '../rank';
 import type { Observation } from '../../record/observation';
-import type { Library } from '../../knowledge';
+import { genusOf, type Library } from '../../knowledge';
+import type { NameLevel } from '../../record/name';
+import { weigh } from '../likelihood';
 import { canAnswer, report, simulatedTree, type SimulatedTree } from './observer';
 import { type Random } from '../../maths/random';
 import type { Statement } from './scores';
@@ -86,6 +88,57 @@ export function looksUntil(model: Model, tree: SimulatedTree, strategy: Strategy
     if (best && best.probability >= to && best.taxon === model.taxa[tree.t]) return looks;
   }
   return limit;
+}
+
+/** Share of a person's notes that are the telling ones; the rest is what else met the eye. Chosen. */
+const TELLING_SHARE = 0.75;
+/** How far a person's feeling for what is telling goes astray, nats. Chosen. */
+const FEELING = 0.8;
+
+/**
+ * A look by somebody who knows trees and notes what is telling: of everything that shows, the marks that speak most for what the
+ * tree is, and a few others. All sure: they write down what they are certain of.
+ */
+export function tellingLook(model: Model, tree: SimulatedTree, looks: number, random: Random): Observation[] {
+  const at = { month: tree.month, months: [tree.month], stage: tree.stage, planted: true };
+  const scored = randomLook(model, tree, Infinity, random)
+    .map((seen): Observation => ({ ...seen, certainty: 'sure', source: 'tree' }))
+    .map((seen) => ({ seen, telling: (weigh(model, seen, at).logRatio[tree.t] as number) + FEELING * random() }))
+    .sort((a, b) => b.telling - a.telling);
+  const first = Math.round(TELLING_SHARE * looks);
+  const others = shuffled(scored.slice(first), random).slice(0, looks - first);
+  return [...scored.slice(0, first), ...others].map(({ seen }) => seen);
+}
+
+/** What a ranking of a tree comes to, whichever limits are set on it. */
+export interface OpenTrial {
+  /** Standard surprise of the leading name, with and without its worst mark. */
+  surprise: number;
+  spared: number;
+  level: NameLevel;
+  /** Whether the name at its level is right: the species, or the genus or family of the tree. */
+  right: boolean;
+}
+
+/**
+ * Names trees that the library holds, or does not, from telling looks.
+ * @param ask the model that is asked; it may lack the taxon, or its whole genus
+ */
+export function namedTrees(whole: Model, ask: Model, name: string, trees: number, looks: number, random: Random): OpenTrial[] {
+  const t = whole.taxonIndex(name);
+  return Array.from({ length: trees }, () => {
+    const tree = simulatedTree(whole, t, random);
+    const ranking = rankTree(ask, tree, tellingLook(whole, tree, looks, random));
+    const best = ranking.candidates[0];
+    const { level, name: said } = levelOf(ranking);
+    const right =
+      level === 'species'
+        ? said === name
+        : level === 'family'
+          ? said === whole.taxa[t]?.family
+          : said !== null && genusOf(said) === genusOf(name);
+    return { surprise: best?.surprise ?? 0, spared: best?.surpriseSpared ?? 0, level, right };
+  });
 }
 
 export interface OpenSetTrial {

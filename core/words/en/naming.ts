@@ -1,5 +1,6 @@
 import type { Line } from '../../knowledge';
 import { capital, listed, percent } from './grammar';
+import { countsBefore, whereItGrows } from './regions';
 import { LINE_WORDS } from './labels';
 import { monthWords } from './months';
 
@@ -7,8 +8,14 @@ const lines = (of: readonly Line[]) => listed(of.map((line) => LINE_WORDS[line])
 
 /** Why a name is confirmed or not, what it rests on, and what will settle it. */
 export const naming = {
+  whereItGrows,
+  countsBefore,
   nothingSeen: 'Nothing has been seen yet.',
   nothingFits: 'Nothing in the library fits what was seen.',
+  /** A look-alike that the library does not hold and no mark has ruled out; the marks that would. */
+  unheldAlike: ({ name, other, marks }: { name: string; other: string; marks: readonly { mark: string; words: string }[] }): string =>
+    `${other}, which the library does not hold, may look the same as ${name}: look at ${listed(marks.map(({ mark, words }) => `${mark.toLowerCase()} (${words.replace(/\.$/, '')})`))}.`,
+  mayBeUnheld: (name: string): string => `It may be a relative of ${name} that the library does not hold; more marks would tell.`,
   /** The rule of three lines: what speaks for the name, and what still holds it back. */
   threeLines({
     name,

@@ -2,11 +2,12 @@ import { useRouter } from 'expo-router';
 import { useMemo, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
+import { countsIn } from '@dendrix/core/naming';
 import { LINES, lookAlikesOf, proneTo, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
 import { useDistrict } from '@/features/shell/useDistrict';
 import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
-import { capital } from '@dendrix/core/words';
+import { capital, wordsIn } from '@dendrix/core/words';
 import { useTrees } from '@/features/tree/useTrees';
 import { Body, Heading, Latin, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -103,6 +104,7 @@ const bracketed = (words: readonly string[]): string => {
 function Header({ taxon }: { taxon: Taxon }) {
   const district = useDistrict();
   const lists = listWords(district, taxon);
+  const { naming: say } = wordsIn();
   const unwelcome = district.lists.invasive.includes(taxon.name) || district.lists.watched.includes(taxon.name);
   return (
     <View className="gap-1">
@@ -126,6 +128,9 @@ function Header({ taxon }: { taxon: Taxon }) {
         Origin: {taxon.origin}. {taxon.evergreen ? 'Evergreen' : 'Leafless for part of the year'}; {LONGEVITY[taxon.longevity]}; stem seldom
         over {Math.round(taxon.maxDbh * 100)} cm.
       </Small>
+      <Small>
+        {say.whereItGrows(taxon.where)} {say.countsBefore(district.name, countsIn(taxon, district))}
+      </Small>
       {lists.length > 0 ? (
         <Remark mood={unwelcome ? 'caution' : 'settled'} title={`In ${district.name}`}>
           {`${capital(lists.join('; '))}.`}
@@ -139,7 +144,7 @@ function Header({ taxon }: { taxon: Taxon }) {
 function Alikes({ taxon }: { taxon: Taxon }) {
   const router = useRouter();
   const alikes = useMemo(() => lookAlikesOf(library, taxon), [taxon]);
-  if (alikes.length === 0) return null;
+  if (alikes.length + taxon.notHeld.length === 0) return null;
   return (
     <Card className="gap-3">
       <Heading>Taken for</Heading>
@@ -174,6 +179,18 @@ function Alikes({ taxon }: { taxon: Taxon }) {
           </View>
         );
       })}
+      {taxon.notHeld.map((alike) => (
+        <View key={alike.taxon} className="gap-1">
+          <Latin className="text-[18px] leading-[22px]">{alike.taxon}</Latin>
+          <Small>Not in the library. The name is confirmed once one of these was seen:</Small>
+          {alike.marks.map((mark) => (
+            <Small key={mark.words} className="text-ink">
+              <Strong className="text-[14px]">{traitNamed(mark.by)?.label}: </Strong>
+              {mark.words}
+            </Small>
+          ))}
+        </View>
+      ))}
     </Card>
   );
 }

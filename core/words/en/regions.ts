@@ -1,0 +1,79 @@
+import type { CARRIED, Taxon } from '../../knowledge';
+import { listed } from './grammar';
+
+/** Regions by their code, as the World Geographical Scheme for Recording Plant Distributions (Brummitt 2001) names them. */
+export const REGION_NAMES: Readonly<Record<number, string>> = {
+  10: 'Northern Europe',
+  11: 'Middle Europe',
+  12: 'Southwestern Europe',
+  13: 'Southeastern Europe',
+  14: 'Eastern Europe',
+  20: 'Northern Africa',
+  21: 'Macaronesia',
+  22: 'West Tropical Africa',
+  23: 'West-Central Tropical Africa',
+  24: 'Northeast Tropical Africa',
+  25: 'East Tropical Africa',
+  26: 'South Tropical Africa',
+  27: 'Southern Africa',
+  28: 'Middle Atlantic Ocean',
+  29: 'Western Indian Ocean',
+  30: 'Siberia',
+  31: 'Russian Far East',
+  32: 'Middle Asia',
+  33: 'Caucasus',
+  34: 'Western Asia',
+  35: 'Arabian Peninsula',
+  36: 'China',
+  37: 'Mongolia',
+  38: 'Eastern Asia',
+  40: 'Indian Subcontinent',
+  41: 'Indo-China',
+  42: 'Malesia',
+  43: 'Papuasia',
+  50: 'Australia',
+  51: 'New Zealand',
+  60: 'Southwestern Pacific',
+  61: 'South-Central Pacific',
+  62: 'Northwestern Pacific',
+  63: 'North-Central Pacific',
+  70: 'Subarctic America',
+  71: 'Western Canada',
+  72: 'Eastern Canada',
+  73: 'Northwestern U.S.A.',
+  74: 'North-Central U.S.A.',
+  75: 'Northeastern U.S.A.',
+  76: 'Southwestern U.S.A.',
+  77: 'South-Central U.S.A.',
+  78: 'Southeastern U.S.A.',
+  79: 'Mexico',
+  80: 'Central America',
+  81: 'Caribbean',
+  82: 'Northern South America',
+  83: 'Western South America',
+  84: 'Brazil',
+  85: 'Southern South America',
+  90: 'Subantarctic Islands',
+  91: 'Antarctic Continent',
+};
+
+const CARRIED_WORDS: Record<(typeof CARRIED)[number], string> = {
+  home: 'seldom planted elsewhere',
+  abroad: 'planted elsewhere too',
+  everywhere: 'planted wherever the climate lets it',
+};
+
+const names = (codes: readonly number[]) => listed(codes.map((code) => REGION_NAMES[code] ?? `region ${code}`));
+
+/** Where a kind grows wild, where it has run wild, how far it is planted, and which winters it stands. */
+export const whereItGrows = ({ native, naturalised, carried, hardiness }: Taxon['where']): string => {
+  const home = native.length > 0 ? `Native in ${names(native)}` : 'Native nowhere: it arose in gardens';
+  const wild = naturalised.length > 0 ? `; run wild in ${names(naturalised)}` : '';
+  return `${home}${wild}; ${CARRIED_WORDS[carried]}. Stands hardiness zones ${hardiness.coldest} to ${hardiness.warmest}.`;
+};
+
+const share = (weight: number) => (weight >= 0.995 ? 'in full' : `${Math.max(1, Math.round(weight * 100))} in a hundred`);
+
+/** How much a kind counts in a district before anything was seen, against one that is common there. */
+export const countsBefore = (district: string, { planted, wild }: { planted: number; wild: number }): string =>
+  `In ${district}, before anything is seen, it counts ${share(planted)} as a planted tree and ${share(wild)} as a wild one.`;
