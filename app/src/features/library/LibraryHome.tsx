@@ -57,6 +57,7 @@ export function LibraryHome() {
   const [typed, setTyped] = useState('');
   const names = namesIn(useDistrict());
   const rows = useMemo(() => rowsOf(shelf, build, typed, names), [shelf, build, typed, names]);
+  const meaning = useMemo(() => names.resolve(typed), [names, typed]);
   const columns = wide ? 3 : 1;
   const open = useCallback(
     (row: Row) => {
@@ -120,8 +121,12 @@ export function LibraryHome() {
               onChange={setBuild}
             />
           ) : null}
-          {shelf === 'taxa' && typed.trim() !== '' && names.resolve(typed).kind === 'ambiguous' ? (
-            <Body role="status">“{typed.trim()}” means more than one tree. Which?</Body>
+          {shelf === 'taxa' && typed.trim() !== '' && meaning.kind === 'ambiguous' ? (
+            <Body role="status">
+              {meaning.hits.length > 1
+                ? `“${typed.trim()}” means more than one tree. Which?`
+                : `“${typed.trim()}” stands in no record as written. Is it this?`}
+            </Body>
           ) : null}
         </View>
       }

@@ -116,6 +116,20 @@ describe('the shelves', () => {
     expect(screen.getByText('“sycamore” means more than one tree. Which?')).toBeTruthy();
     expect(screen.getByRole('link', { name: 'Acer pseudoplatanus, sycamore (British Isles)' })).toBeTruthy();
   });
+  it('ask, too, where only the end of what was written is a name', () => {
+    show(<LibraryHome />);
+    type('Canadian red pine');
+    expect(screen.getByText('“Canadian red pine” stands in no record as written. Is it this?')).toBeTruthy();
+    expect(screen.getByRole('link', { name: /^Pinus resinosa/ })).toBeTruthy();
+  });
+  it('tell where a kind grows, what it counts here, and a look-alike that no record is of', () => {
+    show(<TaxonPage slug="fraxinus-pennsylvanica" />);
+    expect(
+      screen.getByText(/Native in Western Canada, .*Stands hardiness zones 3 to 9\. In Quillhaven, before anything is seen/),
+    ).toBeTruthy();
+    expect(screen.getByText('Fraxinus latifolia')).toBeTruthy();
+    expect(screen.getByText(/Not in the library\. The name is confirmed once/)).toBeTruthy();
+  });
   it('hold signs and agents too', () => {
     show(<LibraryHome />);
     fireEvent.click(screen.getByRole('radio', { name: /^Agents/ }));
