@@ -15,6 +15,9 @@ export const naming = {
   /** A look-alike that the library does not hold and no mark has ruled out; the marks that would. */
   unheldAlike: ({ name, other, marks }: { name: string; other: string; marks: readonly { mark: string; words: string }[] }): string =>
     `${other}, which the library does not hold, may look the same as ${name}: look at ${listed(marks.map(({ mark, words }) => `${mark.toLowerCase()} (${words.replace(/\.$/, '')})`))}.`,
+  /** How much falls to what the library does not hold, beside the names it weighs; the genus it would most likely be of. */
+  besideThese: ({ probability, genus }: { probability: number; genus: string | null }): string =>
+    `Beside these stand ${Math.round(probability * 100)} in a hundred for a tree that the library does not hold${genus ? `, soonest another ${genus}` : ''}.`,
   mayBeUnheld: (name: string): string => `It may be a relative of ${name} that the library does not hold; more marks would tell.`,
   /** The rule of three lines: what speaks for the name, and what still holds it back. */
   threeLines({

@@ -4,6 +4,7 @@ import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { splitInfraspecific, type Candidate, type Mark } from '@dendrix/core/naming';
 import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
+import { wordsIn } from '@dendrix/core/words';
 import type { Place } from '@dendrix/core/geo';
 import { Plate } from '@/features/library/Plate';
 import { commonName, districtOf, library, matchedWords, namesIn } from '@/features/shell/library';
@@ -37,6 +38,8 @@ const LEVEL_WORDS = {
   none: 'not known yet',
 } as const;
 const CANDIDATES = 4;
+/** From this share on the chance that the library does not hold the tree is told beside the names. */
+const BEYOND_TOLD = 0.03;
 
 /** The name so far: how far the evidence carries, for and against, and what will settle it later. */
 export function NameStep({
@@ -62,6 +65,7 @@ export function NameStep({
   const names = namesIn(districtOf(tree));
   const hits = typed.trim().length >= 2 ? names.suggest(splitInfraspecific(typed).base, 6) : [];
   const ambiguous = hits.length > 1 && names.resolve(typed).kind === 'ambiguous';
+  const [soonest] = ranking.beyond.genera;
   const held = ranking.candidates.filter((c, i) => i < CANDIDATES && (i === 0 || c.probability > 0.002));
   return (
     <View className="gap-4">
@@ -95,6 +99,15 @@ export function NameStep({
             />
           ))
         : null}
+      {ranking.observations.length > 0 && ranking.beyond.probability >= BEYOND_TOLD ? (
+        <Small>
+          {wordsIn().naming.besideThese({
+            probability: ranking.beyond.probability,
+            // Named only where most of it falls to one genus.
+            genus: soonest && soonest.probability > ranking.beyond.probability / 2 ? soonest.name : null,
+          })}
+        </Small>
+      ) : null}
       {ranking.observations.length > 0 && held.length > 1 ? (
         <Button onPress={() => router.push(`/library/tell-apart?taxa=${held.map((c) => slugOf(c.taxon.name)).join(',')}`)}>
           {`Tell these ${held.length} apart`}

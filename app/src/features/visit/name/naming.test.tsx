@@ -239,6 +239,10 @@ describe('the names so far', () => {
     fireEvent.click(screen.getByRole('button', { name: /^Acer platanoides.*Norway maple/ }));
     expect(chosen()).toEqual({ name: 'Acer platanoides', infra: "'Crimson King'" });
   });
+  it('tell beside them how likely the library does not hold the tree, and of which genus it would be', () => {
+    render(<Names start={{ ...fresh(), observations: OAK }} date={SUMMER} />, { wrapper });
+    expect(screen.getByText(/^Beside these stand \d+ in a hundred for a tree that the library does not hold/)).toBeTruthy();
+  });
   it('an ambiguous name asks', () => {
     render(<Names start={{ ...fresh(), observations: ASH }} date={WINTER} />, { wrapper });
     act(() => void fireEvent.change(screen.getByRole('textbox', { name: /^Any name/ }), { target: { value: 'sycamore' } }));
