@@ -29,6 +29,11 @@ describe('what contradicts itself in a record', () => {
     ['wings', told({}, { 'samara-angle': states('wide') }), /samara-angle is held, but fruit-type has none of/],
     ['needles', told({}, { 'needle-set': states('all-round') }), /needle-set is held, but leaf-type has none of needle, scale/],
     ['autumn', told({ months: { ...lime.months, autumn: [] } }), /months.autumn is empty/],
+    [
+      'a lone sometimes',
+      told({}, { sap: { kind: 'states', young: {}, mature: { resin: 'sometimes' }, old: {} } }),
+      /only sometimes: say what it is usually/,
+    ],
     ['itself', told({ lookAlikes: [{ taxon: lime.name, marks: [{ by: 'pith', words: 'None at all.' }] }] }), /names the taxon itself/],
   ])('%s', (_what, sentences, pattern) => expect(sentences.join('\n')).toMatch(pattern));
   it('needles without blades are no contradiction', () =>
