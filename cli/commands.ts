@@ -97,7 +97,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
         const answer = finder.resolve(query);
         return { query: answer.query, kind: answer.kind, taxon: answer.taxon, infraspecific: answer.infraspecific, taxa: answer.hits };
       };
-      if (args[0] === '--in') return batch(args, (value) => meanings(read(namesRequest, value).query));
+      if (args[0]?.startsWith('--in')) return batch(args, (value) => meanings(read(namesRequest, value).query));
       const query = args.join(' ').trim();
       if (query === '') throw new UsageError('names needs a query, such as: dendrix names sycamore');
       print(meanings(query));

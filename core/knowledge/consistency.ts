@@ -20,10 +20,10 @@ export function contradictions(taxon: Taxon, traits: readonly Trait[]): { field:
   for (const [id, record] of Object.entries(taxon.traits)) {
     if (record.kind !== 'states') continue;
     for (const stage of STAGES) {
-      const words = Object.values(record[stage]);
+      const [only, ...others] = Object.values(record[stage]);
       // Weights are scaled to one, so a state that only holds sometimes, and stands alone, would be read as always.
-      if (words.length > 0 && words.every((word) => word === 'rarely' || word === 'sometimes') && words.length < 2)
-        say(`traits.${id}`, `holds one state, and that only ${words[0]}: say what it is usually`);
+      if (others.length === 0 && (only === 'rarely' || only === 'sometimes'))
+        say(`traits.${id}`, `holds one state, and that only ${only}: say what it is usually`);
     }
   }
   const retention = statesOf(taxon, 'leaf-retention');

@@ -31,6 +31,15 @@ export type District = z.output<typeof districtSchema>;
 /** Meanings of a common name that no taxon record carries, in `library/names.yaml`. */
 export const nameMeaning = z.strictObject({
   name: z.string(),
-  means: z.array(z.strictObject({ taxon: z.string(), where: z.string() })).min(1),
+  means: z
+    .array(
+      z.strictObject({
+        taxon: z.string(),
+        where: z.string(),
+        /** Whether people say it today; a name of older books is found, and stays out of lists that it would only lengthen. */
+        inUse: z.boolean().default(true),
+      }),
+    )
+    .min(1),
 });
 export type NameMeaning = z.output<typeof nameMeaning>;

@@ -88,6 +88,10 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
     }
   };
 
+  for (const genus of genera)
+    if (!library.genera[genus]) problems.push({ file: 'genera.yaml', field: genus, message: 'say how many of its trees are not held' });
+  for (const genus of Object.keys(library.genera))
+    if (!genera.includes(genus)) problems.push({ file: 'genera.yaml', field: genus, message: unknownWord(genus, genera) });
   for (const trait of library.traits) {
     const file = 'traits.yaml';
     for (const [other, states] of Object.entries(trait.onlyWith)) {

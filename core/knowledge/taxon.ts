@@ -57,7 +57,7 @@ export type FailsBy = (typeof FAILS_BY)[number];
 const scientificName = z.string().regex(/^[A-Z][a-z]+ (× )?[a-z-]+$/, { message: 'write Genus species or Genus × species' });
 
 /** Languages in which the records give common names beside English. */
-export const LANGUAGES = ['de', 'es', 'fr', 'it', 'pt', 'sv'] as const;
+const NAME_LANGUAGES = ['de', 'es', 'fr', 'it', 'pt', 'sv'] as const;
 
 /** One taxon as written in `library/taxa/*.yaml`. */
 export const taxonSchema = z.strictObject({
@@ -74,7 +74,7 @@ export const taxonSchema = z.strictObject({
         name: z.string(),
         where: z.string(),
         /** Language of the name where it is not English, ISO 639-1. */
-        language: z.enum(LANGUAGES).optional(),
+        language: z.enum(NAME_LANGUAGES).optional(),
         note: z.string().optional(),
       }),
     )

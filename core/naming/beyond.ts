@@ -23,6 +23,8 @@ export interface Beyond {
   probability: number;
   /** The share of it that falls to unheld kinds of each genus, most likely first; the rest is of genera it does not hold. */
   genera: { name: string; probability: number }[];
+  /** The genus that most of it falls to, or null where it is spread wider. */
+  genus: string | null;
 }
 
 interface GenusOfModel {
@@ -70,8 +72,10 @@ export function beyondLibrary(model: Model, lines: readonly LineOfMarks[], prior
   const each = logs.map((log) => Math.exp(log - highest));
   const unheld = each.reduce((a, b) => a + b, 0) + Math.exp(other - highest);
   const all = held + unheld;
-  return {
-    probability: unheld / all,
-    genera: genera.map(({ name }, g) => ({ name, probability: (each[g] as number) / all })).sort((a, b) => b.probability - a.probability),
-  };
+  const probability = unheld / all;
+  const shares = genera
+    .map(({ name }, g) => ({ name, probability: (each[g] as number) / all }))
+    .sort((a, b) => b.probability - a.probability);
+  const [soonest] = shares;
+  return { probability, genera: shares, genus: soonest && soonest.probability > probability / 2 ? soonest.name : null };
 }

@@ -53,9 +53,9 @@ export function confirmation(
   const best = ranking.candidates[0];
   if (!best || ranking.observations.length === 0) return { rule, met: false, why: say.nothingSeen };
   if (fit === 'poor') return { rule, met: false, why: say.nothingFits };
-  const [unheld] = notRuledOut(ranking);
   const answer = rule === 'decisive-mark' ? decisiveMark(model, ranking, best, say) : threeLines(model, ranking, best, say);
   if (!answer.met) return answer;
+  const [unheld] = notRuledOut(ranking);
   if (unheld) {
     const marks = unheld.marks.map(({ by, words }) => ({ mark: labelOf(model, by), words }));
     return { rule, met: false, why: say.unheldAlike({ name: best.taxon.name, other: unheld.taxon, marks }) };

@@ -31,7 +31,7 @@ const model = modelOf(library);
 const ranked = (observations: Observation[], more: object = {}) => rank(model, { observations, lifeStage: 'mature', ...more });
 
 describe('what a district plants', () => {
-  const district = { id: 'd', planted: { 'Aa rubra': 1 }, wild: ['Bb caerulea'] } as unknown as Library['districts'][number];
+  const district = { id: 'd', regions: [11], planted: { 'Aa rubra': 1 }, wild: ['Bb caerulea'] } as unknown as Library['districts'][number];
   const there = modelOf({ ...library, districts: [district] });
   const odds = (planted: boolean | undefined, one: string, other: string) => {
     const { candidates } = rank(there, { observations: [], district: 'd', planted });

@@ -1,14 +1,10 @@
 // Trees named from the marks by which published floras and handbooks key them out. The works are named; their marks are told
 // from memory of them, so a wrong mark here is ours. Each row is one tree: what an observer would tick, and nothing else.
 import { testLibrary } from '../testing/library';
+import { at, EAST_CHINA, FE, FNA, FOA, FOC, marksOf, OHIO, SILVICS, SYDNEY_HILLS, type Place } from '../testing/practitioner/tree-case';
 import { identify } from './identify';
 import { identifyRequest } from './request';
 
-const FNA = 'Flora of North America (from memory)';
-const FE = 'Flora Europaea (from memory)';
-const FOC = 'Flora of China (from memory)';
-const FOA = 'Flora of Australia (from memory)';
-const SILVICS = 'Silvics of North America, Agriculture Handbook 654 (from memory)';
 const WINTER = 'winter twig keys in common use (from memory)';
 
 /** name, date, source, marks as "trait=state" or "trait=number". */
@@ -248,26 +244,20 @@ const KEYED: [string, string, string, string][] = [
   ],
 ];
 
-const observationsOf = (marks: string) =>
-  marks.split(' ').map((mark) => {
-    const [trait = '', value = ''] = mark.split('=');
-    return Number.isFinite(Number(value)) ? { trait, value: Number(value) } : { trait, state: value };
-  });
-
 /** A flora is of a place: somewhere in the middle of what it covers. */
-const PLACE: Record<string, { latitude: number; longitude: number }> = {
-  [FNA]: { latitude: 40.1, longitude: -82.9 },
-  [SILVICS]: { latitude: 40.1, longitude: -82.9 },
-  [FE]: { latitude: 47.5, longitude: 11.5 },
-  [FOC]: { latitude: 31.6, longitude: 112.5 },
-  [FOA]: { latitude: -33.6, longitude: 150.8 },
+const PLACE: Record<string, Place> = {
+  [FNA]: OHIO,
+  [SILVICS]: OHIO,
+  [FE]: at(47.5, 11.5),
+  [FOC]: EAST_CHINA,
+  [FOA]: SYDNEY_HILLS,
 };
 
 describe('naming from the marks of floras and handbooks', () => {
   it.each(KEYED)('%s on %s, after %s', (name, date, source, marks) => {
     const { ranking, fit } = identify(
       testLibrary,
-      identifyRequest.parse({ date, latitude: 46, ...PLACE[source], lifeStage: 'mature', observations: observationsOf(marks) }),
+      identifyRequest.parse({ date, latitude: 46, ...PLACE[source], lifeStage: 'mature', observations: marksOf(marks) }),
     );
     const [first, second] = ranking.candidates;
     expect(first?.taxon.name).toBe(name);

@@ -124,7 +124,7 @@ export function weigh(model: Model, seen: Observation, at: Circumstances): Weigh
     // A trait that a record does not hold was never denied: where it can exist at all, the taxon is left where it was.
     if (column[t] || chance === 1) continue;
     const miss = Math.log(Math.max(chance, e));
-    set(t, Math.min(1, chance), chance < CANNOT_EXIST ? CONTRADICTS : SILENT, miss - e * miss, e * (1 - e) * miss * miss);
+    set(t, chance, chance < CANNOT_EXIST ? CONTRADICTS : SILENT, miss - e * miss, e * (1 - e) * miss * miss);
   }
 
   if (trait.number) {

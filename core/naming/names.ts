@@ -81,6 +81,8 @@ const withoutTree = (key: string) => key.replace(/ (tree|trees|bush|shrub)$/, ''
 
 interface Entry extends Omit<NameHit, 'off'> {
   key: string;
+  /** False for a name of older books. */
+  inUse?: boolean;
 }
 
 /** Which kind of name comes first among those that match equally well. */
@@ -126,7 +128,7 @@ function entriesOf(library: Library): Entry[] {
   library.taxa.forEach(ofTaxon);
   for (const genus of new Set(library.taxa.map((taxon) => genusOf(taxon.name)))) add(genus, { taxon: genus, held: false, as: 'genus' });
   for (const { name, means } of library.names) {
-    for (const { taxon, where } of means) add(name, { taxon, held: held.has(taxon), as: 'common name', where });
+    for (const { taxon, where, inUse } of means) add(name, { taxon, held: held.has(taxon), as: 'common name', where, inUse });
   }
   return entries;
 }
@@ -187,7 +189,7 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
     const words = key.split(' ').filter((word) => !EMPTY_WORDS.has(word));
     if (words.length === 0) return [];
     return entries
-      .filter((entry) => entry.as === 'common name' && !/older books|old word list/.test(entry.where ?? ''))
+      .filter((entry) => entry.as === 'common name' && entry.inUse !== false)
       .filter((entry) => {
         if (how === 'ends') return entry.key.endsWith(` ${key}`);
         const held = entry.key.split(' ');

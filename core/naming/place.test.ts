@@ -126,8 +126,4 @@ describe('what the library does not hold', () => {
     };
     expect(of('many', 'Quercus')).toBeGreaterThan(10 * of('none', 'Quercus'));
   });
-  it('every genus of the library says how much is missing, and no other does', () => {
-    const held = [...new Set(taxa.map(({ name }) => name.split(' ')[0] as string))].sort();
-    expect(Object.keys(testLibrary.genera).sort()).toEqual(held);
-  });
 });

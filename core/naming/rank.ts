@@ -72,16 +72,19 @@ export const countsIn = (taxon: Taxon, district: District): { planted: number; w
   return { planted: priorOf(taxon, district, site, true), wild: priorOf(taxon, district, site, false) };
 };
 
-/** What is known of the place: said in the request, or by the district, or read off the map. */
+/** What is known of the place: said in the request, else by the district, else read off the map. */
 function siteOf(request: Pick<IdentifyRequest, 'latitude' | 'longitude' | 'regions' | 'hardiness'>, district: District | undefined): Site {
-  const { latitude, longitude } = request.longitude === undefined && district ? district : request;
+  const { latitude, longitude } = request;
+  const onMap = latitude === undefined || longitude === undefined ? null : { latitude, longitude };
   const zone = request.hardiness ?? district?.hardiness;
-  const told = request.regions ?? (district?.regions?.length && request.longitude === undefined ? district.regions : undefined);
   return {
-    regions: told ?? (latitude === undefined || longitude === undefined ? [] : regionsAt({ latitude, longitude })),
+    regions: request.regions ?? (onMap ? regionsAt(onMap) : district ? regionsOf(district) : []),
     hardiness: zone === undefined ? null : zoneNumber(zone),
   };
 }
+
+/** Regions a district says it lies in, or its place on the map where it says none. */
+const regionsOf = (district: District): readonly number[] => (district.regions.length > 0 ? district.regions : regionsAt(district));
 
 /**
  * Ranks every taxon of the library by its probability given what was seen.

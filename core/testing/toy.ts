@@ -20,7 +20,7 @@ export function taxonOf(name: string, traits: Record<string, States>, more: Part
   return {
     name,
     family: 'Testaceae',
-    where: { native: [], naturalised: [], carried: 'everywhere', hardiness: { coldest: '1', warmest: '13' } },
+    where: { native: [11], naturalised: [], carried: 'everywhere', hardiness: { coldest: '1', warmest: '13' } },
     evergreen: false,
     lookAlikes: [],
     notHeld: [],

@@ -1,8 +1,6 @@
 // Level 2 of the World Geographical Scheme for Recording Plant Distributions (Brummitt 2001, TDWG), and which of its regions the
 // countries and states of the open outlines lie in. Codes and borders are told from memory of the scheme.
 
-export { REGION_NAMES as REGIONS } from '@dendrix/core/words';
-
 const COUNTRIES: Readonly<Record<number, string>> = {
   10: 'Denmark|Faeroe Is.|Finland|Iceland|Ireland|Isle of Man|Norway|Sweden|United Kingdom|Åland',
   11: 'Austria|Belgium|Czechia|Germany|Hungary|Liechtenstein|Luxembourg|Netherlands|Poland|Slovakia|Switzerland',

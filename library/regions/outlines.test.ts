@@ -1,7 +1,8 @@
 // The grid that ships is the one the open outlines give: places drawn at random lie in the same region in both.
 import { regionsAt } from '../../core/geo';
 import { randomFrom } from '../../core/maths/random';
-import { REGIONS, regionOfCountry } from './codes';
+import { REGION_NAMES } from '../../core/words';
+import { regionOfCountry } from './codes';
 import { regionWithin, shapes } from './outlines';
 
 describe('the grid of regions', () => {
@@ -22,7 +23,7 @@ describe('the grid of regions', () => {
     for (const { feature, state } of shapes()) {
       if (state) continue;
       const code = regionOfCountry(feature.properties.name, 10, 10);
-      expect({ name: feature.properties.name, known: REGIONS[code ?? -1] !== undefined }).toEqual({
+      expect({ name: feature.properties.name, known: REGION_NAMES[code ?? -1] !== undefined }).toEqual({
         name: feature.properties.name,
         known: true,
       });

@@ -65,7 +65,6 @@ export function NameStep({
   const names = namesIn(districtOf(tree));
   const hits = typed.trim().length >= 2 ? names.suggest(splitInfraspecific(typed).base, 6) : [];
   const ambiguous = hits.length > 1 && names.resolve(typed).kind === 'ambiguous';
-  const [soonest] = ranking.beyond.genera;
   const held = ranking.candidates.filter((c, i) => i < CANDIDATES && (i === 0 || c.probability > 0.002));
   return (
     <View className="gap-4">
@@ -100,13 +99,7 @@ export function NameStep({
           ))
         : null}
       {ranking.observations.length > 0 && ranking.beyond.probability >= BEYOND_TOLD ? (
-        <Small>
-          {wordsIn().naming.besideThese({
-            probability: ranking.beyond.probability,
-            // Named only where most of it falls to one genus.
-            genus: soonest && soonest.probability > ranking.beyond.probability / 2 ? soonest.name : null,
-          })}
-        </Small>
+        <Small>{wordsIn().naming.besideThese(ranking.beyond)}</Small>
       ) : null}
       {ranking.observations.length > 0 && held.length > 1 ? (
         <Button onPress={() => router.push(`/library/tell-apart?taxa=${held.map((c) => slugOf(c.taxon.name)).join(',')}`)}>
