@@ -5,7 +5,10 @@ import {
   fitsOfHeld,
   leftOut,
   looksUntil,
-  namedTrees,
+  LIMITS,
+  namedAt,
+  NEEDS,
+  openTrials,
   rankTree,
   reliabilityTable,
   simulatedTree,
@@ -50,36 +53,49 @@ export function naming(library: Library): void {
     );
   }
 
-  console.log('\ntrees named by people who note what is telling: right species, wrong species, right genus, wrong genus, nothing (%)');
-  for (const marks of [5, 8, 12]) {
+  const some = library.taxa.filter((_, i) => i % 3 === 0);
+  /** Trees of a third of the taxa, asked of the library with and without their species or genus. */
+  const open = (marks: number) => {
     const random = randomFrom(9);
-    const some = library.taxa.filter((_, i) => i % 3 === 0);
-    const tally = (words: string, trials: readonly OpenTrial[]) => {
-      const share = (test: (trial: OpenTrial) => boolean) => percent(trials.filter(test).length / trials.length).padStart(7);
-      const genus = ({ level }: OpenTrial) => level === 'cf. species' || level === 'genus';
-      console.log(
-        `${String(marks).padStart(2)} marks, ${words.padEnd(18)} ${share((x) => x.level === 'species' && x.right)} ${share((x) => x.level === 'species' && !x.right)} ${share((x) => genus(x) && x.right)} ${share((x) => genus(x) && !x.right)} ${share((x) => x.level === 'none' || x.level === 'family')}`,
-      );
+    const asked = (keep: (other: string, name: string) => boolean) =>
+      some.flatMap(({ name }) => {
+        const others = library.taxa.filter((taxon) => keep(taxon.name, name));
+        return openTrials(
+          model,
+          others.length === library.taxa.length ? model : modelOf({ ...library, taxa: others }),
+          name,
+          3,
+          marks,
+          random,
+        );
+      });
+    const kin = (name: string) => library.taxa.some((taxon) => taxon.name !== name && genusOf(taxon.name) === genusOf(name));
+    return {
+      held: asked(() => true),
+      'species not held': asked((other, name) => other !== name).filter(({ truth }) => kin(truth.name)),
+      'genus not held': asked((other, name) => genusOf(other) !== genusOf(name)),
     };
-    tally(
-      'held',
-      some.flatMap(({ name }) => namedTrees(model, model, name, 3, marks, random)),
+  };
+  const tally = (words: string, trials: readonly OpenTrial[], limits = LIMITS, needs = NEEDS) => {
+    const named = trials.map((trial) => namedAt(trial, limits, needs));
+    const share = (test: (one: (typeof named)[number]) => boolean) => percent(named.filter(test).length / named.length).padStart(7);
+    const genus = ({ level }: (typeof named)[number]) => level === 'cf. species' || level === 'genus';
+    const species = ({ level }: (typeof named)[number]) => level === 'species';
+    console.log(
+      `${words.padEnd(28)} ${share((x) => species(x) && x.right)} ${share((x) => species(x) && !x.right)} ${share((x) => genus(x) && x.right)} ${share((x) => genus(x) && !x.right)} ${share((x) => !species(x) && !genus(x))}`,
     );
-    tally(
-      'species not held',
-      some.flatMap(({ name }) => {
-        const others = library.taxa.filter((taxon) => taxon.name !== name);
-        const kin = others.some((taxon) => genusOf(taxon.name) === genusOf(name));
-        return kin ? namedTrees(model, modelOf({ ...library, taxa: others }), name, 3, marks, random) : [];
-      }),
-    );
-    tally(
-      'genus not held',
-      some.flatMap(({ name }) => {
-        const others = library.taxa.filter((taxon) => genusOf(taxon.name) !== genusOf(name));
-        return namedTrees(model, modelOf({ ...library, taxa: others }), name, 3, marks, random);
-      }),
-    );
+  };
+  console.log('\ntrees named by people who note what is telling: right species, wrong species, right genus, wrong genus, neither');
+  for (const marks of [5, 8, 12]) {
+    for (const [words, trials] of Object.entries(open(marks))) tally(`${marks} marks, ${words}`, trials);
+  }
+  console.log('\nthe trade-off at 8 marks: species from, fair below');
+  const eight = open(8);
+  for (const species of [0.9, 0.95, 0.98]) {
+    for (const fair of [-1.2, -0.8, -0.4]) {
+      for (const words of ['held', 'species not held'] as const)
+        tally(`${species}, ${fair}, ${words}`, eight[words], { ...LIMITS, fair }, { ...NEEDS, species });
+    }
   }
 
   console.log('\nstates that people mix up, weighed and not: right name first, of trees ticked with and without such slips');

@@ -16,7 +16,8 @@ export interface LevelReached {
  * Probability asked for at each level, with what the library does not hold counted in. Where they lie is a choice between naming
  * trees that are held and misnaming trees that are not; the bench draws the curve.
  */
-export const NEEDS = { species: 0.95, cf: 0.5, cfGenus: 0.9, genus: 0.93, family: 0.85 } as const;
+export const NEEDS = { species: 0.95, cf: 0.5, cfGenus: 0.9, genus: 0.93, family: 0.85 };
+export type Needs = typeof NEEDS;
 
 /** The sums that the level is read from. */
 export interface Summed {
@@ -48,17 +49,17 @@ export function summed({ candidates, beyond }: Pick<Ranking, 'candidates' | 'bey
  * suit the name and for a genus that carries most of the weight; where they suit it only fairly, the genus is as far as it goes.
  * A species is named once every look-alike that the library does not hold, but its record names, is ruled out by a mark.
  */
-export function levelOf(ranking: Ranking, fit: Fit = fitOf(ranking)): LevelReached {
+export function levelOf(ranking: Ranking, fit: Fit = fitOf(ranking), needs: Needs = NEEDS): LevelReached {
   const nothing: LevelReached = { level: 'none', name: null, qualifier: null, probability: 0 };
   const sums = summed(ranking);
   if (!sums || fit === 'no evidence' || fit === 'poor') return nothing;
   const { species, genus, family } = sums;
   if (fit === 'good') {
-    if (species.probability >= NEEDS.species && notRuledOut(ranking).length === 0) return { level: 'species', qualifier: null, ...species };
-    if (species.probability >= NEEDS.cf && genus.probability >= NEEDS.cfGenus && genusOf(species.name) === genus.name)
+    if (species.probability >= needs.species && notRuledOut(ranking).length === 0) return { level: 'species', qualifier: null, ...species };
+    if (species.probability >= needs.cf && genus.probability >= needs.cfGenus && genusOf(species.name) === genus.name)
       return { level: 'cf. species', qualifier: 'cf.', ...species };
   }
-  if (genus.probability >= NEEDS.genus) return { level: 'genus', qualifier: null, ...genus };
-  if (family.probability >= NEEDS.family) return { level: 'family', qualifier: null, ...family };
+  if (genus.probability >= needs.genus) return { level: 'genus', qualifier: null, ...genus };
+  if (family.probability >= needs.family) return { level: 'family', qualifier: null, ...family };
   return nothing;
 }

@@ -7,11 +7,14 @@ export {
   fitsOfHeld,
   leftOut,
   looksUntil,
-  namedTrees,
+  namedAt,
   tellingLook,
+  openTrials,
   type OpenTrial,
   randomLook,
   rankTree,
   statements,
   type Strategy,
 } from './trials';
+export { LIMITS } from '../fit';
+export { NEEDS } from '../level';

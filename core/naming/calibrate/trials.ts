@@ -1,10 +1,10 @@
 import { modelOf, type Model } from '../model';
-import { fitOf, type Fit } from '../fit';
-import { levelOf } from '../level';
+import { fitOf, LIMITS, type Fit, type Limits } from '../fit';
+import { levelOf, NEEDS, type Needs } from '../level';
 import { lookNext } from '../look-next';
 import { rank, type Ranking } from '../rank';
 import type { Observation } from '../../record/observation';
-import { genusOf, type Library } from '../../knowledge';
+import { genusOf, type Library, type Taxon } from '../../knowledge';
 import type { NameLevel } from '../../record/name';
 import { weigh } from '../likelihood';
 import { canAnswer, report, simulatedTree, type SimulatedTree } from './observer';
@@ -110,35 +110,33 @@ export function tellingLook(model: Model, tree: SimulatedTree, looks: number, ra
   return [...scored.slice(0, first), ...others].map(({ seen }) => seen);
 }
 
-/** What a ranking of a tree comes to, whichever limits are set on it. */
+/** A tree that the library may not hold, and what its marks came to. */
 export interface OpenTrial {
-  /** Standard surprise of the leading name, with and without its worst mark. */
-  surprise: number;
-  spared: number;
-  level: NameLevel;
-  /** Whether the name at its level is right: the species, or the genus or family of the tree. */
-  right: boolean;
+  ranking: Ranking;
+  truth: Pick<Taxon, 'name' | 'family'>;
 }
 
 /**
- * Names trees that the library holds, or does not, from telling looks.
+ * Telling looks at trees that the library holds, or does not.
  * @param ask the model that is asked; it may lack the taxon, or its whole genus
  */
-export function namedTrees(whole: Model, ask: Model, name: string, trees: number, looks: number, random: Random): OpenTrial[] {
+export function openTrials(whole: Model, ask: Model, name: string, trees: number, looks: number, random: Random): OpenTrial[] {
   const t = whole.taxonIndex(name);
   return Array.from({ length: trees }, () => {
     const tree = simulatedTree(whole, t, random);
-    const ranking = rankTree(ask, tree, tellingLook(whole, tree, looks, random));
-    const best = ranking.candidates[0];
-    const { level, name: said } = levelOf(ranking);
-    const right =
-      level === 'species'
-        ? said === name
-        : level === 'family'
-          ? said === whole.taxa[t]?.family
-          : said !== null && genusOf(said) === genusOf(name);
-    return { surprise: best?.surprise ?? 0, spared: best?.surpriseSpared ?? 0, level, right };
+    return { ranking: rankTree(ask, tree, tellingLook(whole, tree, looks, random)), truth: whole.taxa[t] as Taxon };
   });
+}
+
+/** The level a trial reaches under some limits, and whether the name is right there: the species, or the tree's genus or family. */
+export function namedAt(
+  { ranking, truth }: OpenTrial,
+  limits: Limits = LIMITS,
+  needs: Needs = NEEDS,
+): { level: NameLevel; right: boolean } {
+  const { level, name } = levelOf(ranking, fitOf(ranking, limits), needs);
+  const meant = level === 'species' ? truth.name : level === 'family' ? truth.family : genusOf(truth.name);
+  return { level, right: name !== null && (level === 'cf. species' ? genusOf(name) : name) === meant };
 }
 
 export interface OpenSetTrial {
