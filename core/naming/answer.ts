@@ -4,8 +4,6 @@ import type { Mark } from './rank';
 /** The answer of `dendrix identify`: plain values, the contract other tools read. */
 export interface IdentifyAnswer {
   candidates: { taxon: string; probability: number; agrees: string[]; contradicts: string[]; silent: string[] }[];
-  /** Chance that the library does not hold the tree; the candidates' probabilities leave it out. */
-  unheld: number;
   fit: string;
   level: string;
   name: string | null;
@@ -35,7 +33,6 @@ export function toAnswer(result: Identification): IdentifyAnswer {
         contradicts: candidate.contradicts.map(markWords),
         silent: candidate.silent.map(markWords),
       })),
-    unheld: round(result.ranking.beyond.probability, 4),
     fit: result.fit,
     level: result.level.level,
     name: result.level.name,
