@@ -1,5 +1,5 @@
 // How fast the core is, as ratios against a baseline measured in the same run, and how well the naming keeps its word on simulated
-// observers. Numbers are printed, never asserted. `npm run bench` does all; `npm run bench -- speed`, `-- naming` or `-- causes` one of them.
+// observers. Numbers are printed, never asserted. `npm run bench` does all; `npm run bench -- speed`, `-- naming`, `-- town` or `-- causes` one of them.
 import { performance } from 'node:perf_hooks';
 import { assess, assessRequest, toAssessInput } from '@dendrix/core/judging';
 import { readTreeList } from '@dendrix/core/exchange';
@@ -10,6 +10,7 @@ import { loadLibrary } from '@dendrix/library';
 import { inBrowser } from './bench-browser';
 import { causes } from './bench-causes';
 import { naming } from './bench-naming';
+import { town } from './bench-town';
 
 const library = loadLibrary();
 const only = process.argv[2];
@@ -97,4 +98,5 @@ async function speed(): Promise<void> {
 
 if (!only || only === 'speed') await speed();
 if (!only || only === 'naming') naming(library);
+if (!only || only === 'town') town(library);
 if (!only || only === 'causes') causes(library);

@@ -1,5 +1,7 @@
 import { v7 as newId } from 'uuid';
 import { QueryTypes } from 'sequelize';
+import { stockAnswer } from '@dendrix/core/contracts';
+import { districtAt } from '@dendrix/core/geo';
 import { AuditEntry } from './audit/model';
 import { verify } from './audit/verify';
 import { reviewQueue } from './reviews/service';
@@ -59,6 +61,7 @@ describe('roles on every route', () => {
   const ROUTES: [string, string, unknown, string][] = [
     ['GET', '/session', undefined, 'viewer'],
     ['GET', '/trees', undefined, 'viewer'],
+    ['GET', '/stock', undefined, 'viewer'],
     ['GET', `/trees/${id}`, undefined, 'viewer'],
     ['PUT', `/trees/${id}`, {}, 'crew'],
     ['PUT', `/visits/${id}`, {}, 'crew'],
@@ -213,6 +216,35 @@ describe('trees and visits', () => {
     expect(second.items[0].tag > first.items[1].tag).toBe(true);
     expect((await viewer.get('/trees?box=1,2,3')).status).toBe(422);
     expect((await viewer.get('/trees?dueBy=2000-01-01')).body.items).toEqual([]);
+  });
+});
+
+describe('the stock of a town', () => {
+  it('counts kinds by district and by what their names rest on, and learns from a review', async () => {
+    const reviewer = await service.as('reviewer');
+    const counted = async (district: string, taxon: string, wild = false) => {
+      const kinds = stockAnswer.parse((await reviewer.get('/stock')).body)[district] ?? [];
+      const { confirmed, listed } = kinds.find((kind) => kind.taxon === taxon && kind.wild === wild) ?? { confirmed: 0, listed: 0 };
+      return { confirmed, listed };
+    };
+    const plane = 'Platanus × acerifolia';
+    const before = { plane: await counted('quillhaven', plane), maple: await counted('quillhaven', 'Acer saccharinum') };
+    const { crew, id } = await newTree('S-1');
+    expect(await counted('quillhaven', plane)).toEqual(before.plane);
+    const visitId = newId();
+    await crew.put(`/visits/${visitId}`, aVisit(id));
+    expect(await counted('quillhaven', plane)).toEqual({ ...before.plane, listed: before.plane.listed + 1 });
+    const review = { visitId, verdict: 'overturn', secondLook: null, taxon: 'Acer saccharinum', reason: 'Buds are opposite.' };
+    await reviewer.put(`/reviews/${newId()}`, review);
+    expect(await counted('quillhaven', plane)).toEqual(before.plane);
+    expect(await counted('quillhaven', 'Acer saccharinum')).toEqual({ ...before.maple, confirmed: before.maple.confirmed + 1 });
+    // A wild tree of another town counts there, and with the wild ones.
+    const far = await newTree('S-2', { latitude: -38.1, longitude: 146.2, planted: false });
+    await far.crew.put(`/visits/${newId()}`, aVisit(far.id));
+    const { id: there } = districtAt(service.world.library.districts, { latitude: -38.1, longitude: 146.2 });
+    expect(there).not.toBe('quillhaven');
+    expect(await counted(there, plane, true)).toEqual({ confirmed: 0, listed: 1 });
+    expect(await counted('quillhaven', plane, true)).toEqual({ confirmed: 0, listed: 0 });
   });
 });
 

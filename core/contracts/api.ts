@@ -6,6 +6,7 @@ import { VERDICTS } from '../record/review';
 import { judgement, RISKS } from '../record/judgement';
 import { look } from '../record/look';
 import { plannedLook } from '../record/visit';
+import { stock } from '../record/stock';
 
 export const ROLES = ['viewer', 'crew', 'reviewer', 'coordinator'] as const;
 export type Role = (typeof ROLES)[number];
@@ -157,6 +158,10 @@ export type QueueItem = z.infer<typeof queueItem>;
 /** The queue of review: the visits that matter most, and how many wait in all. */
 export const queueAnswer = z.object({ items: z.array(queueItem), total: z.number().int().nonnegative() });
 export type QueueAnswer = z.infer<typeof queueAnswer>;
+
+/** The trees of each district, counted by kind; districts without a named tree are left out. */
+export const stockAnswer = z.record(z.string(), stock);
+export type StockAnswer = z.infer<typeof stockAnswer>;
 
 export const importView = z.object({
   id,

@@ -1,10 +1,10 @@
 import type { Library } from '../knowledge';
-import type { Speech } from '../words/catalogue';
+import { wordsIn, type Speech } from '../words/catalogue';
 import { confirmation, rungs, type Confirmation } from './confirm';
 import { fitOf, type Fit } from './fit';
 import { levelOf, type LevelReached } from './level';
 import { comesIntoView, lookNext, type LaterLook, type NextLook } from './look-next';
-import { modelOf } from './model';
+import { modelOf, type Model } from './model';
 import { rank, type Ranking } from './rank';
 import { checkObservations, type IdentifyRequest } from './request';
 
@@ -39,9 +39,22 @@ export function identify(
     ranking,
     fit,
     level: levelOf(ranking, fit),
-    confirmation: confirmation(model, ranking, request.rule, fit, speech),
+    confirmation: confirmedByMarks(model, { ...request, observations }, ranking, fit, speech),
     rungs: rungs(ranking),
     lookNext: lookNext(model, ranking, new Set(cannotSee)),
     comesIntoView: comesIntoView(model, ranking, request.latitude ?? ranking.district?.latitude),
   };
+}
+
+/**
+ * Whether the name is confirmed, and would be without the district's record: what is common in a town is a good guess, and no mark.
+ */
+function confirmedByMarks(model: Model, request: IdentifyRequest, ranking: Ranking, fit: Fit, speech: Speech): Confirmation {
+  const answer = confirmation(model, ranking, request.rule, fit, speech);
+  if (!answer.met || !request.stock) return answer;
+  const alone = rank(model, { ...request, stock: undefined });
+  if (alone.candidates[0]?.taxon === ranking.candidates[0]?.taxon) return confirmation(model, alone, request.rule, fitOf(alone), speech);
+  const { naming: say } = wordsIn(speech);
+  const [held, other] = [ranking, alone].map(({ candidates }) => candidates[0]?.taxon.name ?? '') as [string, string];
+  return { ...answer, met: false, why: say.onlyCommonHere(held, other) };
 }

@@ -1,11 +1,11 @@
-import { genusOf, LINES, zoneNumber, type District, type Line, type Taxon } from '../knowledge';
+import { genusOf, LINES, type District, type Line, type Taxon } from '../knowledge';
 import { recordMonth, recordMonths } from '../time/season';
 import { STANCES, weigh, type Circumstances, type Stance, type Weighing } from './likelihood';
-import { regionsAt } from '../geo';
 import { beyondLibrary, type Beyond } from './beyond';
 import { combineLine, weighLine } from './line';
 import type { Model } from './model';
-import { placeWeight, type Site } from './place';
+import type { Site } from './place';
+import { priorsOf, siteOf } from './prior';
 import type { IdentifyRequest } from './request';
 import type { Observation } from '../record/observation';
 
@@ -43,49 +43,6 @@ export interface Ranking {
   observations: readonly Observation[];
 }
 
-/** Weight of a taxon that a district does not list among its plantings, against 1 for a common one. */
-const UNLISTED = 0.15;
-/** Weight of a taxon as a wild tree where it is not known to grow wild. */
-const NOT_WILD = 0.05;
-
-/** Share of a town's trees that were planted, where nobody said of this one. Common practice, no source. */
-const PLANTED_SHARE = 0.7;
-
-/**
- * How likely a taxon is before anything was seen: what the district plants and what grows wild there, and for what it does not
- * list, how likely a kind is to stand at such a place.
- */
-function priorOf(taxon: Taxon, district: District | undefined, site: Site, planted: boolean | undefined): number {
-  const listed = district?.planted[taxon.name];
-  const asPlanted = listed ?? (district ? UNLISTED : 1) * placeWeight(taxon, site, true);
-  const asWild = district?.wild.includes(taxon.name) ? 1 : (district ? NOT_WILD : 1) * placeWeight(taxon, site, false);
-  if (planted === undefined) return PLANTED_SHARE * asPlanted + (1 - PLANTED_SHARE) * asWild;
-  return planted ? asPlanted : asWild;
-}
-
-/**
- * How much a taxon counts in a district before anything was seen, 0 to 1, as a planted tree and as a wild one: 1 for what is common
- * there. What the page of a kind tells.
- */
-export const countsIn = (taxon: Taxon, district: District): { planted: number; wild: number } => {
-  const site = siteOf({}, district);
-  return { planted: priorOf(taxon, district, site, true), wild: priorOf(taxon, district, site, false) };
-};
-
-/** What is known of the place: said in the request, else by the district, else read off the map. */
-function siteOf(request: Pick<IdentifyRequest, 'latitude' | 'longitude' | 'regions' | 'hardiness'>, district: District | undefined): Site {
-  const { latitude, longitude } = request;
-  const onMap = latitude === undefined || longitude === undefined ? null : { latitude, longitude };
-  const zone = request.hardiness ?? district?.hardiness;
-  return {
-    regions: request.regions ?? (onMap ? regionsAt(onMap) : district ? regionsOf(district) : []),
-    hardiness: zone === undefined ? null : zoneNumber(zone),
-  };
-}
-
-/** Regions a district says it lies in, or its place on the map where it says none. */
-const regionsOf = (district: District): readonly number[] => (district.regions.length > 0 ? district.regions : regionsAt(district));
-
 /**
  * Ranks every taxon of the library by its probability given what was seen.
  *
@@ -97,7 +54,7 @@ export function rank(
   model: Model,
   request: Pick<
     IdentifyRequest,
-    'date' | 'latitude' | 'longitude' | 'regions' | 'hardiness' | 'planted' | 'lifeStage' | 'district' | 'observations'
+    'date' | 'latitude' | 'longitude' | 'regions' | 'hardiness' | 'planted' | 'lifeStage' | 'district' | 'stock' | 'observations'
   >,
 ): Ranking {
   const district = model.library.districts.find((d) => d.id === request.district);
@@ -117,7 +74,7 @@ export function rank(
   });
 
   const site = siteOf(request, district);
-  const priors = Float64Array.from(model.taxa, (taxon) => priorOf(taxon, district, site, request.planted));
+  const priors = priorsOf(model.taxa, district, site, request);
   const totals = priors.map((prior, t) => lines.reduce((sum, { combined }) => sum + (combined[t] as number), Math.log(prior)));
   const highest = totals.reduce((a, b) => Math.max(a, b), -Infinity);
   const sum = totals.reduce((acc, total) => acc + Math.exp(total - highest), 0);

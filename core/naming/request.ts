@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { observationSchema, RULES, type Observation } from '../record/observation';
+import { stock } from '../record/stock';
 import { Refusal } from '../problem/refusal';
 import { nearest, regionCode, STAGES, zone, type Library } from '../knowledge';
 import { toUnit } from '../units/units';
@@ -17,6 +18,8 @@ export const identifyRequest = z.strictObject({
   lifeStage: z.enum(STAGES).optional(),
   rule: z.enum(RULES).default('three-lines'),
   district: z.string().optional(),
+  /** The trees of the district's record, counted by kind; without the tree that is asked about. */
+  stock: stock.optional(),
   observations: z.array(observationSchema),
 });
 export type IdentifyRequest = z.output<typeof identifyRequest>;

@@ -14,4 +14,5 @@ export * from './visit';
 export * from './review';
 export * from './tree';
 export * from './organisation';
+export * from './stock';
 export * from './vocabulary';

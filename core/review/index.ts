@@ -8,3 +8,4 @@ export { judgedName, nameBefore, saysLess, standingNameOf, type JudgedName, type
 export * from './queue';
 export * from './with-unsent';
 export { byDay, newestJudging, rootOf, standingVisits, standingWords } from './standing';
+export * from './stock';

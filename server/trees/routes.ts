@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { id, isoDate, treeSubmission } from '@dendrix/core/record';
-import { page, treeBrief, treeDetail, type TreeBrief } from '@dendrix/core/contracts';
+import { page, stockAnswer, treeBrief, treeDetail, type TreeBrief } from '@dendrix/core/contracts';
 import { treesToCsv, treesToGeoJson } from '@dendrix/core/exchange';
 import { UNIT_SYSTEMS } from '@dendrix/core/units';
 import { districtAt } from '@dendrix/core/geo';
@@ -9,7 +9,7 @@ import { sheetOf } from '@dendrix/core/sheet';
 import { route, type Route } from '../http/route';
 import { Tree } from './model';
 import { PAPERS, sheetPdf } from '../sheet/service';
-import { addTree, listTrees, treeDetail as detailOf } from './service';
+import { addTree, listTrees, stockByDistrict, treeDetail as detailOf } from './service';
 import { BRIEF, briefOf } from './view';
 import type { World } from '../world';
 
@@ -37,6 +37,14 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     }),
     answer: page(treeBrief),
     handle: ({ query }) => listTrees(query),
+  }),
+  route({
+    method: 'get',
+    path: '/stock',
+    summary: 'The trees of each district counted by kind, and what their names rest on',
+    role: 'viewer',
+    answer: stockAnswer,
+    handle: () => stockByDistrict(world),
   }),
   route({
     method: 'get',

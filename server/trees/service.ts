@@ -1,7 +1,8 @@
-import { literal, Op, type WhereOptions } from 'sequelize';
+import { col, fn, literal, Op, type WhereOptions } from 'sequelize';
 import { districtAt } from '@dendrix/core/geo';
 import { addDays, dayAt } from '@dendrix/core/time';
-import type { Account, TreeBrief, TreeDetail } from '@dendrix/core/contracts';
+import { stockOf, type Countable } from '@dendrix/core/review';
+import type { Account, StockAnswer, TreeBrief, TreeDetail } from '@dendrix/core/contracts';
 import type { TreeSubmission } from '@dendrix/core/record';
 import { HttpProblem, notFound } from '../http/problem';
 import { Determination, FollowUp, Tree } from './model';
@@ -132,4 +133,34 @@ export async function addTree(world: World, id: string, given: TreeSubmission, b
     });
     return briefOf(settled);
   });
+}
+
+/** Trees are told apart by district to a tenth of a degree, some eleven kilometres: finer than districts lie apart. */
+const CELL = 0.1;
+
+/** The trees of each district counted by kind; the database counts, so that the answer does not grow with the town. */
+export async function stockByDistrict({ library }: World): Promise<StockAnswer> {
+  const cell = (column: string) => fn('FLOOR', literal(`${column} / ${CELL}`));
+  const rows = (await Tree.findAll({
+    attributes: [
+      'taxon',
+      'level',
+      'standing',
+      'planted',
+      [cell('latitude'), 'row'],
+      [cell('longitude'), 'column'],
+      [fn('COUNT', col('id')), 'trees'],
+    ],
+    where: { taxon: { [Op.not]: null } },
+    group: ['taxon', 'level', 'standing', 'planted', 'row', 'column'],
+    raw: true,
+  })) as unknown as (Countable & { row: number; column: number; planted: number | boolean | null; trees: number })[];
+  const byDistrict = new Map<string, Countable[]>();
+  for (const { row, column, planted, trees, ...kind } of rows) {
+    const middle = { latitude: (Number(row) + 0.5) * CELL, longitude: (Number(column) + 0.5) * CELL };
+    const { id } = districtAt(library.districts, middle);
+    const counted = { ...kind, planted: planted === null ? null : Boolean(planted), trees: Number(trees) };
+    byDistrict.set(id, [...(byDistrict.get(id) ?? []), counted]);
+  }
+  return Object.fromEntries([...byDistrict].map(([id, kinds]) => [id, stockOf(kinds)]));
 }

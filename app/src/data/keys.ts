@@ -3,12 +3,14 @@ import {
   importView,
   page,
   queueAnswer,
+  stockAnswer,
   treeBrief,
   treeDetail,
   account as accountSchema,
   type Account,
   type ImportView,
   type QueueAnswer,
+  type StockAnswer,
   type TreeBrief,
   type TreeDetail,
 } from '@dendrix/core/contracts';
@@ -44,6 +46,13 @@ export const allTrees = queryOptions({
 /** One tree with its whole record. */
 export const oneTree = (id: string) =>
   queryOptions({ queryKey: ['tree', id], queryFn: (): Promise<TreeDetail> => get(`/trees/${id}`, treeDetail) });
+
+/** The trees of each district counted by kind: what the naming learns from. */
+export const stockOfDistricts = queryOptions({
+  queryKey: ['stock'],
+  queryFn: (): Promise<StockAnswer> => get('/stock', stockAnswer),
+  staleTime: 10 * MINUTE,
+});
 
 /** Visits that wait for a second pair of eyes: those that matter most, and how many in all. */
 export const reviewQueue = queryOptions({
@@ -85,17 +94,23 @@ export const importJob = (id: string) =>
   queryOptions({ queryKey: ['import', id], queryFn: (): Promise<ImportView> => get(`/imports/${id}`, importView) });
 
 /** What colleagues change: kept answers to these are shown at once after a start, and asked for anew whatever their age. */
-export const sharedRecord = [allTrees.queryKey[0], oneTree('').queryKey[0], reviewQueue.queryKey[0]] as readonly string[];
+export const sharedRecord = [
+  allTrees.queryKey[0],
+  oneTree('').queryKey[0],
+  reviewQueue.queryKey[0],
+  stockOfDistricts.queryKey[0],
+] as readonly string[];
 
 /** What a thing that reached the server changes: nothing else is fetched anew. */
 export const changedBy = {
   tree: (id: string) => [allTrees.queryKey, oneTree(id).queryKey],
-  visit: (treeId: string) => [allTrees.queryKey, oneTree(treeId).queryKey, reviewQueue.queryKey],
+  visit: (treeId: string) => [allTrees.queryKey, oneTree(treeId).queryKey, reviewQueue.queryKey, stockOfDistricts.queryKey],
   review: (treeId: string | undefined) => [
     allTrees.queryKey,
     reviewQueue.queryKey,
+    stockOfDistricts.queryKey,
     ...(treeId === undefined ? [] : [oneTree(treeId).queryKey]),
   ],
   photo: (treeId: string | undefined) => (treeId === undefined ? [] : [oneTree(treeId).queryKey]),
-  list: () => [allTrees.queryKey],
+  list: () => [allTrees.queryKey, stockOfDistricts.queryKey],
 } as const;

@@ -1,6 +1,6 @@
 import type { Line } from '../../knowledge';
 import { capital, listed, percent } from './grammar';
-import { countsBefore, whereItGrows } from './regions';
+import { countsBefore, inRecord, whereItGrows } from './regions';
 import { LINE_WORDS } from './labels';
 import { monthWords } from './months';
 
@@ -10,6 +10,7 @@ const lines = (of: readonly Line[]) => listed(of.map((line) => LINE_WORDS[line])
 export const naming = {
   whereItGrows,
   countsBefore,
+  inRecord,
   nothingSeen: 'Nothing has been seen yet.',
   nothingFits: 'Nothing in the library fits what was seen.',
   /** A look-alike that the library does not hold and no mark has ruled out; the marks that would. */
@@ -18,6 +19,9 @@ export const naming = {
   /** How much falls to what the library does not hold, beside the names it weighs; the genus it would most likely be of. */
   besideThese: ({ probability, genus }: { probability: number; genus: string | null }): string =>
     `Beside these stand ${Math.round(probability * 100)} in a hundred for a tree that the library does not hold${genus ? `, soonest another ${genus}` : ''}.`,
+  /** A name that leads because the town has many of it. */
+  onlyCommonHere: (name: string, other: string): string =>
+    `${name} leads because many of it stand here; the marks alone lean to ${other}. Another mark that parts them is needed.`,
   mayBeUnheld: (name: string): string => `It may be a relative of ${name} that the library does not hold; more marks would tell.`,
   /** The rule of three lines: what speaks for the name, and what still holds it back. */
   threeLines({

@@ -72,8 +72,18 @@ export const whereItGrows = ({ native, naturalised, carried, hardiness }: Taxon[
   return `${home}${wild}; ${CARRIED_WORDS[carried]}. Stands hardiness zones ${hardiness.coldest} to ${hardiness.warmest}.`;
 };
 
-const share = (weight: number) => (weight >= 0.995 ? 'in full' : `${Math.max(1, Math.round(weight * 100))} in a hundred`);
+const share = (weight: number) =>
+  weight >= 1.5 ? `${Math.round(weight)} times` : weight >= 0.995 ? 'once' : `${Math.max(1, Math.round(weight * 100))} in a hundred`;
 
-/** How much a kind counts in a district before anything was seen, against one that is common there. */
+/** How much a kind counts in a district before anything was seen, against one that its file calls common. */
 export const countsBefore = (district: string, { planted, wild }: { planted: number; wild: number }): string =>
-  `In ${district}, before anything is seen, it counts ${share(planted)} as a planted tree and ${share(wild)} as a wild one.`;
+  `In ${district}, before anything is seen and against a common tree, it counts ${share(planted)} as a planted one and ${share(wild)} as a wild one.`;
+
+/** How many trees of a kind a district's record holds, and what their names rest on; nothing where it holds none. */
+export const inRecord = ({ confirmed, listed: unsettled }: { confirmed: number; listed: number }): string => {
+  const parts = [
+    ...(confirmed > 0 ? [`${confirmed} confirmed`] : []),
+    ...(unsettled > 0 ? [`${unsettled} ${confirmed > 0 ? '' : 'named '}by a list or an unreviewed visit`] : []),
+  ];
+  return parts.length === 0 ? '' : `In the town's record: ${listed(parts)}.`;
+};

@@ -8,6 +8,7 @@ import { useDistrict } from '@/features/shell/useDistrict';
 import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { capital, wordsIn } from '@dendrix/core/words';
+import { kindIn, useStock } from '@/features/tree/useStock';
 import { useTrees } from '@/features/tree/useTrees';
 import { Body, Heading, Latin, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -103,6 +104,7 @@ const bracketed = (words: readonly string[]): string => {
 
 function Header({ taxon }: { taxon: Taxon }) {
   const district = useDistrict();
+  const stock = useStock(district);
   const lists = listWords(district, taxon);
   const { naming: say } = wordsIn();
   const unwelcome = district.lists.invasive.includes(taxon.name) || district.lists.watched.includes(taxon.name);
@@ -129,7 +131,8 @@ function Header({ taxon }: { taxon: Taxon }) {
         over {Math.round(taxon.maxDbh * 100)} cm.
       </Small>
       <Small>
-        {say.whereItGrows(taxon.where)} {say.countsBefore(district.name, countsIn(taxon, district))}
+        {say.whereItGrows(taxon.where)} {say.countsBefore(district.name, countsIn(library.taxa, taxon, district, stock))}{' '}
+        {say.inRecord(kindIn(stock, taxon.name))}
       </Small>
       {lists.length > 0 ? (
         <Remark mood={unwelcome ? 'caution' : 'settled'} title={`In ${district.name}`}>

@@ -7,6 +7,7 @@ import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
 import { wordsIn } from '@dendrix/core/words';
 import type { Place } from '@dendrix/core/geo';
 import { Plate } from '@/features/library/Plate';
+import { kindIn } from '@/features/tree/useStock';
 import { commonName, districtOf, library, matchedWords, namesIn } from '@/features/shell/library';
 import { Body, Figures, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -93,6 +94,7 @@ export function NameStep({
               latitude={tree.latitude}
               key={candidate.taxon.name}
               candidate={candidate}
+              here={kindIn(naming.stock, candidate.taxon.name)}
               chosen={draft.chosenName === candidate.taxon.name}
               onChoose={() => change({ chosenName: candidate.taxon.name })}
             />
@@ -154,17 +156,21 @@ export function NameStep({
 
 function CandidateCard({
   candidate,
+  here,
   latitude,
   chosen,
   onChoose,
 }: {
   candidate: Candidate;
+  /** Trees of it in the town's record. */
+  here: { confirmed: number; listed: number };
   latitude: number;
   chosen: boolean;
   onChoose: () => void;
 }) {
   const [open, setOpen] = useState(false);
   const { taxon, agrees, contradicts, silent, probability } = candidate;
+  const inRecord = wordsIn().naming.inRecord(here);
   return (
     <Card className="gap-2">
       <Pressable
@@ -182,6 +188,7 @@ function CandidateCard({
             {agrees.length} for, {contradicts.length === 0 ? 'none' : contradicts.length} against
             {silent.length > 0 ? `, silent on ${silent.length}` : ''}
           </Small>
+          {inRecord === '' ? null : <Small>{inRecord}</Small>}
         </View>
         <Figures>{(probability * 100).toFixed(probability < 0.1 ? 1 : 0)}%</Figures>
       </Pressable>

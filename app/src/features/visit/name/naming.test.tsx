@@ -21,7 +21,16 @@ jest.mock('expo-router', () => ({ useRouter: () => ({ push: mockPush }), useLoca
 
 const WINTER = '2026-01-20';
 const SUMMER = '2026-06-15';
-const TREE = { tag: 'Q 0417', place: 'Saltmarket Row, east verge', latitude: 45.62, longitude: -31.2 };
+const TREE = {
+  tag: 'Q 0417',
+  place: 'Saltmarket Row, east verge',
+  latitude: 45.62,
+  longitude: -31.2,
+  taxon: null,
+  level: null,
+  standing: 'unnamed' as const,
+  planted: true,
+};
 const treeId = '01976a00-0000-7000-8000-000000000001';
 const fresh = (): VisitDraft => newDraft(treeId, new Date(`${SUMMER}T10:00:00Z`), { planted: true, lifeStage: 'mature' });
 const wrapper = ({ children }: { children: ReactNode }) => {
@@ -146,6 +155,25 @@ describe('what is sent', () => {
         profile: 'amenity',
       }).vigour.band,
     );
+  });
+});
+
+describe('what the town teaches', () => {
+  it('orders names the marks leave open, and never counts the tree itself', () => {
+    const LIME = [see('leaf-base', 'lopsided'), see('leaf-shape', 'heart'), see('arrangement', 'alternate')];
+    const lead = (stock: object, tree: object = {}) => {
+      const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+      client.setQueryData(['stock'], { quillhaven: stock });
+      const around = ({ children }: { children: ReactNode }) => <QueryClientProvider client={client}>{children}</QueryClientProvider>;
+      const draft = { ...fresh(), observations: LIME };
+      const { current } = renderHook(() => useNaming(draft, SUMMER, { ...TREE, ...tree }), { wrapper: around }).result;
+      return { name: current.result.ranking.candidates[0]?.taxon.name, stock: current.stock };
+    };
+    const kind = (taxon: string, confirmed: number) => ({ taxon, wild: false, confirmed, listed: 0 });
+    expect(lead([kind('Tilia tomentosa', 300)]).name).toBe('Tilia tomentosa');
+    expect(lead([kind('Tilia cordata', 300)]).name).toBe('Tilia cordata');
+    const own = { taxon: 'Tilia tomentosa', level: 'species', standing: 'confirmed' };
+    expect(lead([kind('Tilia tomentosa', 1)], own).stock).toEqual([kind('Tilia tomentosa', 0)]);
   });
 });
 

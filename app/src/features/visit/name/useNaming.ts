@@ -3,7 +3,10 @@ import { identify, questionsOf, type Identification, type NextLook } from '@dend
 import type { Line, Trait } from '@dendrix/core/knowledge';
 import { inLeaf } from '@dendrix/core/time';
 import type { Place } from '@dendrix/core/geo';
+import { stockWithout, type Countable } from '@dendrix/core/review';
+import type { Stock } from '@dendrix/core/record';
 import { districtOf, library } from '@/features/shell/library';
+import { useStock } from '@/features/tree/useStock';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import type { VisitDraft } from '@/offline/draft';
 
@@ -12,14 +15,19 @@ export interface Naming {
   /** Questions of a line, the most telling first, then the rest of the vocabulary. */
   questionsOf: (line: Line) => Trait[];
   next: NextLook | undefined;
+  /** The trees of the district's record, without this one. */
+  stock: Stock;
   /** Whether most trees there are in leaf that day. */
   inLeaf: boolean;
 }
 
 /** What the engine makes of a draft, made anew when an answer changes. */
-export function useNaming(draft: VisitDraft, date: string, tree: Place): Naming {
+export function useNaming(draft: VisitDraft, date: string, tree: Place & Countable): Naming {
   const { observations, cannotSee, lifeStage, planted } = draft;
   const { confirmationRule: rule } = useOrganisation();
+  const district = districtOf(tree);
+  const record = useStock(district);
+  const stock = useMemo(() => stockWithout(record, tree), [record, tree]);
   return useMemo(() => {
     const result = identify(
       library,
@@ -29,7 +37,8 @@ export function useNaming(draft: VisitDraft, date: string, tree: Place): Naming 
         planted: planted ?? undefined,
         lifeStage: lifeStage ?? undefined,
         rule,
-        district: districtOf(tree).id,
+        district: district.id,
+        stock: [...stock],
         observations,
       },
       cannotSee,
@@ -38,9 +47,10 @@ export function useNaming(draft: VisitDraft, date: string, tree: Place): Naming 
     const season = { inLeaf: leafy, setAside: cannotSee };
     return {
       result,
+      stock,
       inLeaf: leafy,
       next: result.lookNext[0],
       questionsOf: (line) => questionsOf(library.traits, result, line, season),
     };
-  }, [observations, cannotSee, lifeStage, planted, date, rule, tree]);
+  }, [observations, cannotSee, lifeStage, planted, date, rule, tree, district, stock]);
 }
