@@ -107,6 +107,7 @@ function Header({ taxon }: { taxon: Taxon }) {
   const stock = useStock(district);
   const lists = listWords(district, taxon);
   const { naming: say } = wordsIn();
+  const recorded = say.inRecord(kindIn(stock, taxon.name));
   const unwelcome = district.lists.invasive.includes(taxon.name) || district.lists.watched.includes(taxon.name);
   return (
     <View className="gap-1">
@@ -131,9 +132,9 @@ function Header({ taxon }: { taxon: Taxon }) {
         over {Math.round(taxon.maxDbh * 100)} cm.
       </Small>
       <Small>
-        {say.whereItGrows(taxon.where)} {say.countsBefore(district.name, countsIn(library.taxa, taxon, district, stock))}{' '}
-        {say.inRecord(kindIn(stock, taxon.name))}
+        {say.whereItGrows(taxon.where)} {say.countsBefore(district.name, countsIn(library.taxa, taxon, district, stock))}
       </Small>
+      {recorded === '' ? null : <Small>{recorded}.</Small>}
       {lists.length > 0 ? (
         <Remark mood={unwelcome ? 'caution' : 'settled'} title={`In ${district.name}`}>
           {`${capital(lists.join('; '))}.`}

@@ -31,12 +31,12 @@ export function markWords({ observation }: Mark): string {
   return `${trait?.label ?? observation.trait}: ${state ?? `${observation.value}${observation.unit ? ` ${observation.unit}` : ''}`}`;
 }
 
-const LEVEL_WORDS = {
-  species: 'to species',
-  'cf. species': 'cf.: likely this, not settled',
-  genus: 'to genus only',
-  family: 'to family only',
-  none: 'not known yet',
+const CARRY_WORDS = {
+  species: 'The marks carry the name to species',
+  'cf. species': 'The marks carry the name cf.: likely this, not settled',
+  genus: 'The marks carry the name to genus only',
+  family: 'The marks carry the name to family only',
+  none: 'The marks carry no name yet',
 } as const;
 const CANDIDATES = 4;
 /** From this share on the chance that the library does not hold the tree is told beside the names. */
@@ -71,10 +71,10 @@ export function NameStep({
     <View className="gap-4">
       {ranking.observations.length > 0 ? (
         <Card>
-          <Small>The marks carry the name {LEVEL_WORDS[level.level]}</Small>
+          <Small>{CARRY_WORDS[level.level]}</Small>
           <Latin className="text-[24px] leading-[28px]">
             {level.qualifier ? 'cf. ' : ''}
-            {level.name ?? 'not known'}
+            {level.name ?? 'Not known yet'}
           </Latin>
           {fit === 'poor' ? <Strong>Nothing in the library fits what was seen.</Strong> : null}
           <Body>{confirmation.why}</Body>
