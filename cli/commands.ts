@@ -133,7 +133,11 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'taxa',
     (args) => {
       const library = loadLibrary();
-      const options = parseOptions(args, { coverage: 'flag' });
+      const options = parseOptions(args, { coverage: 'flag', unread: 'flag' });
+      if (options.flags.has('unread')) {
+        print(library.taxa.filter((taxon) => taxon.readAgain === undefined).map(({ name, source }) => ({ name, source })));
+        return 0;
+      }
       if (options.flags.has('coverage')) {
         print(options.rest.length > 0 ? coverageOfOne(taxonNamed(options.rest.join(' '))) : coverageOfAll());
         return 0;

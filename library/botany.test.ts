@@ -276,7 +276,8 @@ describe('leaves', () => {
   });
   it('a bristle on the lobe: the lobed oaks of the red group, and no white oak', () => {
     // Silvics of North America, Agriculture Handbook 654, from memory.
-    expect(namesOf(having('leaf-margin', 'bristle-tipped'))).toEqual([
+    const lobed = having('leaf-margin', 'bristle-tipped').filter((taxon) => !mostly(taxon, 'leaf-lobes').includes('none'));
+    expect(namesOf(lobed)).toEqual([
       'Quercus coccinea',
       'Quercus falcata',
       'Quercus palustris',

@@ -73,7 +73,7 @@ describe('a weakness in the text is told with file, field and valid words', () =
     ['taxa/quercus-rubra.yaml', 'family: Fagaceae', 'family: Fagus', /family a family ends in -aceae/],
     ['agents/oak-wilt.yaml', 'hosts: [Quercus]', 'hosts: [Quercus ruba]', /hosts\.0 "Quercus ruba" is not known; nearest: Quercus rubra/],
     [
-      'taxa/pinus-pinea.yaml',
+      'taxa/quercus-frainetto.yaml',
       'normal: []',
       'normal: []\nhabit:\n  - { sign: lean, on: stem, why: "It leans with the wind from youth." }',
       /habit\[?\.?0\]?\.sign Invalid discriminator value/,

@@ -3,10 +3,12 @@ import { BARK_ANSWERS } from './bark-answers';
 import { flowerFigure } from './flower';
 import { fruitFigure, samaraAngle } from './fruit';
 import { coneSet } from './fruit/cones';
+import { FRUIT_DETAILS } from './fruit-details';
 import { LEAF_ANSWERS } from './leaf-answers';
 import { SENSE_ANSWERS } from './senses';
 import type { Figure } from './shape';
 import { SITE_ANSWERS } from './site-answers';
+import { STALK_ANSWERS } from './stalk-answers';
 import { STEM_BASE_ANSWERS } from './stem-base';
 import { TREE_ANSWERS } from './tree-answers';
 import { TWIG_ANSWERS } from './twig-answers';
@@ -26,6 +28,8 @@ const SHELVES: readonly Answers[] = [
   TWIG_ANSWERS,
   LEAF_ANSWERS,
   FLOWER_AND_FRUIT_ANSWERS,
+  FRUIT_DETAILS,
+  STALK_ANSWERS,
   SENSE_ANSWERS,
   SITE_ANSWERS,
 ];

@@ -23,6 +23,9 @@ export const TINTS: Record<string, string> = {
   blue: '#6F8FA6',
   'pink-orange': '#DE9A7B',
   'red-orange': '#C05B33',
+  'grey-green': '#9DAA93',
+  'blue-grey': '#9DB4BC',
+  golden: '#D6CF62',
 };
 
 /** Leaf and wood under the pen by daylight, on screen and on paper. */

@@ -5,7 +5,7 @@ import { fruitFigure } from './fruit';
 import { leafFigure } from './leaf';
 import { leafOf } from './leaf/form';
 import { area, closed, make, open, pen } from './pen';
-import { circle, ellipse, place, polyline, pts, smooth, wobble, type Figure, type Pt, type Shape } from './shape';
+import { circle, ellipse, place, polyline, pts, smooth, wobble, type Figure, type Paint, type Pt, type Shape } from './shape';
 
 /** What rises from a scratched twig or a crushed leaf. */
 const breath = (x: number, y: number): Shape =>
@@ -298,6 +298,31 @@ function autumnLeaf(state: string): Figure {
   };
 }
 
+/** Grown leaves in summer, by their colour. */
+const SUMMER: Record<string, { paint: Paint; edge?: Paint }> = {
+  green: { paint: 'leaf' },
+  'grey-green': { paint: 'tint:grey-green' },
+  'blue-grey': { paint: 'tint:blue-grey' },
+  purple: { paint: 'tint:purple' },
+  golden: { paint: 'tint:golden' },
+  variegated: { paint: 'leaf', edge: 'tint:cream' },
+};
+
+function summerLeaf(state: string): Figure | null {
+  const colour = SUMMER[state];
+  if (!colour) return null;
+  const leaf = leafFigure(leafOf({ shape: 'ovate', margin: 'single-toothed' }));
+  const [blade] = leaf.shapes;
+  const painted = leaf.shapes.map((shape): Shape => {
+    if (shape.fill === 'leaf') return { ...shape, fill: colour.paint };
+    return shape.fill === 'leaf-dark' ? { ...shape, fill: 'ink', opacity: 0.14 } : shape;
+  });
+  if (!colour.edge || !blade) return { ...leaf, shapes: painted };
+  // A pale rim, and the green of the middle left.
+  const inner = area(closed('60,26 78,52 80,74 60,96 40,74 42,52'), 'leaf', 0.8);
+  return { ...leaf, shapes: [{ ...blade, fill: colour.edge }, inner, ...painted.slice(2)] };
+}
+
 const smell: Draw = (state) => {
   const thing = THINGS[state];
   return thing ? make(...thing(), ...(state === 'none' ? [] : [breath(60, 40)])) : null;
@@ -320,6 +345,7 @@ export const SENSE_ANSWERS: Answers = {
   'bark-colour': (state) => barkFigure('shallow-flat-ridges', state),
   'bark-undertone': (state) => barkFigure('deep-furrows', 'grey-brown', state),
   'autumn-colour': autumnLeaf,
+  'leaf-colour': summerLeaf,
   'flower-colour': (state) => flowerFigure('flat-cluster', state),
   'fruit-colour': (state) => fruitFigure('berry', state),
 };

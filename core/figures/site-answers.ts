@@ -2,7 +2,21 @@ import type { Answers } from './answers';
 import { make } from './pen';
 import { circle, polyline, pts, smooth, type Figure, type Paint, type Pt, type Shape } from './shape';
 
+/** A leaf torn across, its halves held together by threads. */
+const torn = (): Figure =>
+  make(
+    { d: smooth(pts('60,2 88,16 96,36 84,44 72,40 58,46 44,40 30,44 24,32 34,14'), true), fill: 'leaf', stroke: 'ink', width: 1.6 },
+    { d: smooth(pts('60,118 86,104 96,84 84,78 72,82 58,76 44,82 30,78 24,88 34,106'), true), fill: 'leaf', stroke: 'ink', width: 1.6 },
+    {
+      d: [34, 44, 54, 64, 74, 84].map((x, i) => smooth(pts(`${x},${42 + (i % 2) * 2} ${x + 3},60 ${x},${80 - (i % 2) * 2}`))).join(''),
+      stroke: 'ink',
+      width: 1,
+      fill: 'none',
+    },
+  );
+
 function sap(state: string): Figure | null {
+  if (state === 'threads') return torn();
   const drop: Record<string, Paint> = { clear: 'paper', milky: 'tint:white', resin: 'tint:yellow', 'red-gum': 'tint:red' };
   const paint = drop[state];
   if (!paint) return null;

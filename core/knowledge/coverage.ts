@@ -2,6 +2,7 @@ import type { Build } from './build';
 import { LINES, type Line, type Trait } from './trait';
 import { STAGES, type Taxon } from './taxon';
 import { lookAlikesOf, type Library } from './library';
+import { recordFaults } from './record-faults';
 
 /** Traits a full record aims at, by build. */
 export const AIM: Record<Build, number> = { broadleaf: 30, conifer: 24, palm: 16 };
@@ -81,6 +82,7 @@ export function coverageOf(library: Library, taxon: Taxon): Coverage {
   if (taxon.months.flower.length === 0) weak.push('Says no month of flower.');
   if (taxon.months.fruit.length === 0) weak.push('Says no month of fruit.');
   if (!taxon.evergreen && taxon.months.leaf.length === 0) weak.push('Says no months in leaf.');
+  weak.push(...recordFaults(library, taxon));
   return { taxon: taxon.name, build, held, byLine, missing, weak };
 }
 

@@ -1,14 +1,13 @@
 import { z } from 'zod';
+import { FORM_FREQUENCIES, FORMS, withForms } from './forms';
+import { FREQUENCIES, type Frequencies, type TraitRecord } from './frequency';
 import { habit, normalFinding } from './normal';
 import { regionCode, whereSchema } from './where';
-
-/** How often a state holds on a tree of the taxon. */
-export const FREQUENCIES = ['always', 'usually', 'sometimes', 'rarely'] as const;
-export type Frequency = (typeof FREQUENCIES)[number];
 
 /** How common something is, before anything is seen; an epidemic is on nearly every tree of its kind where it has come. */
 export const PRIORS = ['epidemic', 'common', 'occasional', 'rare'] as const;
 
+export * from './frequency';
 export { STAGES, type Stage } from './stage';
 
 export const LONGEVITIES = ['short', 'medium', 'long'] as const;
@@ -17,15 +16,10 @@ export const LONGEVITIES = ['short', 'medium', 'long'] as const;
 export const sentenceText = z.string().regex(/^[A-Z].*\.$/s, { message: 'write a sentence: a capital first, a full stop last' });
 
 const frequencies = z.record(z.string(), z.enum(FREQUENCIES));
-export type Frequencies = z.infer<typeof frequencies>;
 
 const range = z.strictObject({ from: z.number(), to: z.number() }).refine((r) => r.from <= r.to, { message: 'from must not be above to' });
 
 const byStage = z.strictObject({ young: frequencies, mature: frequencies, old: frequencies });
-
-/** A trait as one taxon shows it: states with frequencies at each stage, or a numeric range (about nine trees in ten). */
-export type TraitRecord =
-  { kind: 'states'; young: Frequencies; mature: Frequencies; old: Frequencies } | { kind: 'range'; from: number; to: number };
 
 const traitRecord = z
   .union([z.string(), range, byStage, frequencies], {
@@ -60,7 +54,7 @@ const scientificName = z.string().regex(/^[A-Z][a-z]+ (× )?[a-z-]+$/, { message
 const NAME_LANGUAGES = ['de', 'es', 'fr', 'it', 'pt', 'sv'] as const;
 
 /** One taxon as written in `library/taxa/*.yaml`. */
-export const taxonSchema = z.strictObject({
+const writtenTaxon = z.strictObject({
   name: scientificName,
   author: z.string().min(1),
   family: z.string().regex(/aceae$/, { message: 'a family ends in -aceae' }),
@@ -89,6 +83,8 @@ export const taxonSchema = z.strictObject({
   /** Months in the northern hemisphere, at a mild temperate latitude. */
   months: z.strictObject({ leaf: monthWindow, flower: monthWindow, fruit: monthWindow, autumn: monthWindow }),
   traits: z.record(z.string(), traitRecord),
+  /** Forms that gardens have made of it, and how common each is in towns; the traits hold what they show. */
+  forms: z.partialRecord(z.enum(FORMS), z.enum(FORM_FREQUENCIES)).default({}),
   lookAlikes: z.array(
     z.strictObject({
       taxon: z.string(),
@@ -122,7 +118,14 @@ export const taxonSchema = z.strictObject({
   behaviour: z.string().min(5),
   cautions: z.array(sentenceText),
   source: z.string().min(3),
+  /** Month in which a second reader went through the whole record, "2026-11"; absent where nobody did. */
+  readAgain: z
+    .string()
+    .regex(/^\d{4}-\d{2}$/)
+    .optional(),
 });
+/** A taxon with what its garden forms show among its traits. */
+export const taxonSchema = writtenTaxon.transform((taxon) => ({ ...taxon, traits: withForms(taxon.traits, taxon.forms) }));
 export type Taxon = z.output<typeof taxonSchema>;
 
 /** Genus part of an accepted name. */

@@ -3,6 +3,7 @@
 import { genusOf } from '../knowledge';
 import { testLibrary } from '../testing/library';
 import { KEYED } from '../testing/practitioner/keyed-trees';
+import { TOWN_FORMS } from '../testing/practitioner/town-forms';
 import { marksOf, type TreeCase } from '../testing/practitioner/tree-case';
 import { UNHELD } from '../testing/practitioner/unheld-trees';
 import { identify } from './identify';
@@ -34,6 +35,22 @@ describe('sixty trees keyed by floras', () => {
     const wrong = answers.filter(({ tree, answer }) => answer.level.level === 'species' && answer.level.name !== tree.truth);
     expect(wrong.map(({ tree, answer }) => `${tree.truth}: ${answer.level.name}`)).toEqual([]);
     expect(answers.filter(({ answer }) => answer.fit === 'poor').length).toBeLessThanOrEqual(2);
+  });
+});
+
+describe('thirty trees as towns plant them', () => {
+  const answers = TOWN_FORMS.map((tree) => ({ tree, answer: named(tree) }));
+  const placeOf = ({ tree, answer }: (typeof answers)[number]) =>
+    answer.ranking.candidates.findIndex(({ taxon }) => taxon.name === tree.truth) + 1;
+  it('come first in 95 of 100, and all within five', () => {
+    const later = answers.filter((one) => placeOf(one) !== 1).map((one) => `${one.tree.truth}: ${placeOf(one)}`);
+    expect(later.slice(Math.floor(0.05 * TOWN_FORMS.length))).toEqual([]);
+    expect(answers.filter((one) => placeOf(one) > 5).map(({ tree }) => tree.truth)).toEqual([]);
+  });
+  it('none is given the name of another species, none is said not to fit', () => {
+    const wrong = answers.filter(({ tree, answer }) => answer.level.level === 'species' && answer.level.name !== tree.truth);
+    expect(wrong.map(({ tree, answer }) => `${tree.truth}: ${answer.level.name}`)).toEqual([]);
+    expect(answers.filter(({ answer }) => answer.fit === 'poor').map(({ tree }) => tree.truth)).toEqual([]);
   });
 });
 

@@ -51,6 +51,8 @@ function lower(form: LeafForm, w: number, yw: number, shorter: boolean): Pt[] {
       return shorter
         ? bezier([0, 0.13], [w * 0.5, 0.12], [w * 0.96, yw * 0.62], [w * 0.96, yw + 0.03])
         : bezier([0, 0], [w * 0.4, -0.13], [w * 1.12, -0.1], [w, yw]);
+    case 'straight':
+      return bezier([0, 0], [w * 0.98, -0.015], [w * 1.02, 0.02], [w, yw]);
     default:
       return bezier([0, 0], [w * 0.6, 0], [w, yw * 0.44], [w, yw]);
   }
@@ -78,6 +80,12 @@ function upper(form: LeafForm, from: Pt, w: number): Pt[] {
         bezier(from, [w, yw + u * 0.58], [w * 0.84, 1.02], [w * 0.5, 1.01]),
         bezier([w * 0.5, 1.01], [w * 0.24, 1], [w * 0.1, 0.95], [0, 0.87], 8),
       );
+    case 'cut-straight':
+      return chain(bezier(from, [w, yw + u * 0.6], [w * 0.98, 0.93], [w * 0.86, 0.95]), [
+        [w * 0.86, 0.95],
+        [w * 0.4, 0.95],
+        [0, 0.94],
+      ]);
     default:
       return bezier(from, [w, yw + u * 0.42], [w * 0.32, yw + u * 0.8], [0, 1]);
   }

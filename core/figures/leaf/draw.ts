@@ -39,6 +39,8 @@ const UNDERSIDE: Record<string, Paint> = {
   'silvery-white': 'tint:white',
   downy: 'leaf-pale',
   'rusty-tufts': 'leaf-pale',
+  'pale-tufts': 'leaf-pale',
+  'rusty-felt': 'tint:bronze',
   'waxy-blue': 'leaf-pale',
 };
 
@@ -81,8 +83,8 @@ function plainShapes(form: LeafForm, laid: Laid, pens: Pens, detail: boolean): S
     fill: 'none',
   });
   if (detail && form.surface === 'glossy') shapes.push(gloss(left, laid));
-  if (detail && form.underside === 'downy') shapes.push(down(right, laid));
-  if (detail && form.underside === 'rusty-tufts') shapes.push(tufts(laid));
+  if (detail && (form.underside === 'downy' || form.underside === 'rusty-felt')) shapes.push(down(right, laid));
+  if (detail && form.underside.endsWith('-tufts')) shapes.push(tufts(form.underside, laid));
   if (lobed && form.margin === 'bristle-tipped') shapes.push(bristles([...lobed.tips, ...lobed.teeth], laid, pens));
   if (!lobed && form.margin === 'bristle-tipped') {
     const at = [0.28, 0.42, 0.56, 0.7].map((y): Pt => [widthAt(right, y), y]);
@@ -127,7 +129,7 @@ function handShapes(form: LeafForm, laid: Laid, pens: Pens): Shape[] {
     width: pens.rib,
     fill: 'none',
   });
-  if (form.underside === 'downy') {
+  if (form.underside === 'downy' || form.underside === 'rusty-felt') {
     const hairs = Array.from({ length: 46 }, (_, i): Pt => [0.05 + 0.34 * Math.abs(wobble(i)), 0.05 + 0.5 * Math.abs(wobble(i, 3))]);
     shapes.push({
       d: hairs
@@ -148,7 +150,7 @@ function handShapes(form: LeafForm, laid: Laid, pens: Pens): Shape[] {
       fill: 'none',
     });
   }
-  if (form.underside === 'rusty-tufts') shapes.push(tufts(laid));
+  if (form.underside.endsWith('-tufts')) shapes.push(tufts(form.underside, laid));
   if (form.margin === 'bristle-tipped') shapes.push(bristles(tips, laid, pens));
   return shapes;
 }
@@ -211,11 +213,11 @@ function down(right: readonly Pt[], laid: Laid): Shape {
   return { d: hairs.join(''), stroke: 'soft', width: laid.length * 0.007, fill: 'none' };
 }
 
-/** Rusty tufts in the vein corners of the turned-over half. */
-function tufts(laid: Laid): Shape {
+/** Tufts in the vein corners of the turned-over half, rusty or pale. */
+function tufts(underside: string, laid: Laid): Shape {
   const d = [0.1, 0.225, 0.35, 0.48].map((y) => {
     const [[x, yy] = [0, 0]] = lay([[0.035, y + 0.02]], laid);
     return ellipse(x, yy, laid.length * 0.026, laid.length * 0.036);
   });
-  return { d: d.join(''), fill: 'tint:orange', stroke: 'ink', width: laid.length * 0.006 };
+  return { d: d.join(''), fill: underside === 'rusty-tufts' ? 'tint:orange' : 'tint:white', stroke: 'ink', width: laid.length * 0.006 };
 }

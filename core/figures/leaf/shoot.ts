@@ -143,6 +143,8 @@ export function needleShoot(form: LeafForm, laid: Laid): Shape[] {
       return scaleShoot(laid, form.needleForm === 'awl');
     case 'flat-sprays':
       return spray(laid);
+    case 'jointed-twigs':
+      return joints(laid);
     default: {
       const turns = Array.from({ length: 34 }, (_, i) => i);
       const rows = turns.map((i) => {
@@ -204,6 +206,48 @@ function scaleShoot(laid: Laid, awls: boolean): Shape[] {
   return [
     needles([...one([0, 0.2], 0.62, 0.5), ...one([0, 0.34], -0.66, 0.46)], laid),
     needles(one([0, -0.16], 0, 1.05), laid, awls ? 'leaf-dark' : 'leaf'),
+  ];
+}
+
+/** Thin green twigs of joints, a collar of small teeth at each. */
+function joints(laid: Laid): Shape[] {
+  const twigs: { from: Pt; lean: number; n: number }[] = [
+    { from: [0, 0.1], lean: -0.5, n: 8 },
+    { from: [0, 0.2], lean: 0.46, n: 8 },
+    { from: [0, 0.34], lean: -0.16, n: 7 },
+    { from: [0, 0.3], lean: 0.14, n: 7 },
+  ];
+  const LONG = 0.095;
+  const parts = twigs.flatMap(({ from, lean, n }) =>
+    Array.from({ length: n }, (_, i) => {
+      const turn = lean * (1 + i * 0.05);
+      const u: Pt = [Math.sin(turn), Math.cos(turn)];
+      const v: Pt = [Math.cos(turn), -Math.sin(turn)];
+      const at = (along: number, across: number): Pt => [
+        from[0] + u[0] * (i * LONG + along) + v[0] * across,
+        from[1] + u[1] * (i * LONG + along) + v[1] * across,
+      ];
+      return {
+        joint: [at(0, -0.013), at(LONG * 0.94, -0.016), at(LONG * 0.94, 0.016), at(0, 0.013)],
+        teeth: [-0.018, -0.006, 0.006, 0.018].map((x): Pt[] => [at(LONG * 0.9, x * 0.8), at(LONG * 1.16, x * 1.5)]),
+      };
+    }),
+  );
+  return [
+    ...stem(
+      [
+        [0, -0.22],
+        [0, 0.36],
+      ],
+      laid,
+      4,
+    ),
+    needles(
+      parts.map(({ joint }) => joint),
+      laid,
+      'leaf-dark',
+    ),
+    { d: parts.flatMap(({ teeth }) => teeth.map((tooth) => polyline(lay(tooth, laid)))).join(''), stroke: 'ink', width: 1, fill: 'none' },
   ];
 }
 

@@ -75,7 +75,9 @@ export function TaxonPage({ slug }: { slug: string }) {
       ))}
       <InTown taxon={taxon} />
       <Small>
-        {taxon.name} {taxon.author}. Source of this record: {taxon.source}. Nothing is eaten on the strength of a name.
+        {taxon.name} {taxon.author}. Source of this record: {taxon.source};{' '}
+        {taxon.readAgain ? `read by a second person in ${taxon.readAgain}` : 'not yet read by a second person'}. Nothing is eaten on the
+        strength of a name.
       </Small>
     </>
   );

@@ -223,7 +223,7 @@ describe('a question', () => {
     type('eleven');
     expect(screen.getByRole('alert').textContent).toBe('Write a number.');
     type('9999');
-    expect(screen.getByRole('alert').textContent).toMatch(/Between 2 and 400/);
+    expect(screen.getByRole('alert').textContent).toMatch(/Between 2 and 5000/);
     type('11');
     expect(state().seen[0]).toMatchObject({ value: 11 });
     fireEvent.click(screen.getByRole('button', { name: 'One more' }));
