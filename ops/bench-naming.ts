@@ -14,6 +14,7 @@ import {
   simulatedTree,
   statements,
   tellingLook,
+  type Met,
   type OpenTrial,
   type Strategy,
 } from '@dendrix/core/naming/calibrate';
@@ -33,6 +34,25 @@ export function naming(library: Library): void {
   for (const row of reliabilityTable(all)) {
     console.log(
       `${row.from.toFixed(1)} to ${row.to.toFixed(1)}  ${String(row.count).padStart(6)}  ${row.stated.toFixed(3)}  ${row.cameTrue.toFixed(3)}`,
+    );
+  }
+
+  console.log(
+    '\nthe same by season, south of the equator, and with marks that are simply wrong: Brier score, distance, first right when stated over 0.9',
+  );
+  const met: [string, Met][] = [
+    ['in leaf, June to August', { months: [6, 7, 8] }],
+    ['leafless, December to February', { months: [12, 1, 2] }],
+    ['between, the other six', { months: [3, 4, 5, 9, 10, 11] }],
+    ['south of the equator', { south: true }],
+    ['one wrong mark', { wrongMarks: 1 }],
+    ['two wrong marks', { wrongMarks: 2 }],
+  ];
+  for (const [words, when] of met) {
+    const some = statements(model, 4, [6, 10, 15, 20], randomFrom(3), when);
+    const sure = some.filter(({ probability }) => probability > 0.9);
+    console.log(
+      `${words.padEnd(32)} ${brierScore(some).toFixed(4)} ${calibrationError(some).toFixed(4)} ${percent(sure.filter(({ right }) => right).length / sure.length)} of ${sure.length}`,
     );
   }
 
@@ -88,6 +108,14 @@ export function naming(library: Library): void {
   console.log('\ntrees named by people who note what is telling: right species, wrong species, right genus, wrong genus, neither');
   for (const marks of [5, 8, 12]) {
     for (const [words, trials] of Object.entries(open(marks))) tally(`${marks} marks, ${words}`, trials);
+  }
+  console.log('\nchance stated that the library does not hold the tree: mean, and share of trees where it is over a half');
+  for (const marks of [5, 8, 12]) {
+    const told = Object.entries(open(marks)).map(([words, trials]) => {
+      const stated = trials.map(({ ranking }) => ranking.beyond.probability);
+      return `${words} ${mean(stated).toFixed(3)}, ${percent(stated.filter((p) => p > 0.5).length / stated.length)}`;
+    });
+    console.log(`${marks} marks: ${told.join('; ')}`);
   }
   console.log('\nthe trade-off at 8 marks: species from, fair below');
   const eight = open(8);

@@ -1,4 +1,5 @@
-import { editDistance, genusOf, type Library, type Taxon } from '../knowledge';
+import { genusOf, type Library, type Taxon } from '../knowledge';
+import { nearWords } from './near-words';
 import { PLACE_WORDS } from './place-words';
 
 /** One taxon a name can mean. */
@@ -138,6 +139,19 @@ function distinct(hits: readonly NameHit[]): NameHit[] {
   return hits.filter((hit) => (seen.has(hit.taxon) ? false : seen.add(hit.taxon)));
 }
 
+/** Looks entries up by the words each goes under; in the order in which they stand. */
+function indexed(entries: readonly Entry[], wordsOf: (entry: Entry) => Iterable<string>): (word: string) => readonly Entry[] {
+  const index = new Map<string, Entry[]>();
+  for (const entry of entries) {
+    for (const word of wordsOf(entry)) {
+      const list = index.get(word);
+      if (list) list.push(entry);
+      else index.set(word, [entry]);
+    }
+  }
+  return (word) => index.get(word) ?? [];
+}
+
 /**
  * Makes the finder of a library's names: accepted names, synonyms, common names, genera and old families.
  * @param commonness how common taxa are where the finder is used, 0 to 1; among equal matches the common ones come first
@@ -146,7 +160,10 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
   const entries = entriesOf(library);
   const byKey = new Map<string, Entry[]>();
   for (const entry of entries) byKey.set(entry.key, [...(byKey.get(entry.key) ?? []), entry]);
-  const keys = [...byKey.keys()];
+  const near = nearWords([...byKey.keys()]);
+  const inUse = entries.filter((entry) => entry.as === 'common name' && entry.inUse !== false);
+  const withWord = indexed(inUse, ({ key }) => new Set(key.split(' ')));
+  const withLastWord = indexed(inUse, ({ key }) => [key.slice(key.lastIndexOf(' ') + 1)]);
   const byJoined = new Map<string, NameHit[]>();
   for (const { key, ...hit } of entries) {
     const joined = key.replaceAll(' ', '');
@@ -163,16 +180,8 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
   const hitsAt = (key: string, off: number): NameHit[] => (byKey.get(key) ?? []).map(({ key: _key, ...hit }) => ({ ...hit, off }));
 
   function close(key: string): NameHit[] {
-    const limit = Math.max(1, Math.floor(key.length * MISSPELT));
-    let best = limit + 1;
-    let found: string[] = [];
-    for (const candidate of keys) {
-      const distance = editDistance(key, candidate, Math.min(limit, best));
-      if (distance > limit || distance > best) continue;
-      if (distance < best) [best, found] = [distance, []];
-      found.push(candidate);
-    }
-    return found.flatMap((candidate) => hitsAt(candidate, best / key.length));
+    const { slips, found } = near(key, Math.max(1, Math.floor(key.length * MISSPELT)));
+    return found.flatMap((candidate) => hitsAt(candidate, slips / key.length));
   }
 
   /** Abbreviated genus, as in "A. platanoides" or "T. cordata". */
@@ -188,8 +197,8 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
   function partly(key: string, how: 'ends' | 'holds'): NameHit[] {
     const words = key.split(' ').filter((word) => !EMPTY_WORDS.has(word));
     if (words.length === 0) return [];
-    return entries
-      .filter((entry) => entry.as === 'common name' && entry.inUse !== false)
+    const [first = ''] = words;
+    return (how === 'ends' ? withLastWord : withWord)(how === 'ends' ? (key.split(' ').at(-1) ?? '') : first)
       .filter((entry) => {
         if (how === 'ends') return entry.key.endsWith(` ${key}`);
         const held = entry.key.split(' ');
@@ -271,14 +280,14 @@ export function nameFinder(library: Library, commonness: ReadonlyMap<string, num
     if (ending.length > 0) return answer(ending, 'ambiguous', null);
     // Words that are all words of names are no slips of the pen: "common birch" does not mean the common beech.
     const everyday = key.split(' ').every((word) => vocabulary.has(word));
-    const near = distinct(key.length >= 4 && !everyday ? close(key) : []);
+    const misspelt = distinct(key.length >= 4 && !everyday ? close(key) : []);
     // A slip changes letters, not the number of words.
-    const slips = near.filter((hit) => normalName(hit.matched).split(' ').length === key.split(' ').length);
-    if (slips.length === 1 && near.length === 1 && slips[0]) return answer(slips, 'misspelt', slips[0].taxon);
-    if (slips.length > 0) return answer(near, 'ambiguous', null);
+    const slips = misspelt.filter((hit) => normalName(hit.matched).split(' ').length === key.split(' ').length);
+    if (slips.length === 1 && misspelt.length === 1 && slips[0]) return answer(slips, 'misspelt', slips[0].taxon);
+    if (slips.length > 0) return answer(misspelt, 'ambiguous', null);
     const fewer = withFewerWords(shorn);
     if (fewer.length > 0) return answer(fewer, 'ambiguous', null);
-    if (near.length > 0) return answer(near, 'ambiguous', null);
+    if (misspelt.length > 0) return answer(misspelt, 'ambiguous', null);
     const holding = distinct(partly(key, 'holds'));
     // One word that many names hold ("red", "silver") is no name at all.
     return holding.length > 0 && (key.includes(' ') || holding.length <= MANY)

@@ -6,5 +6,5 @@ export * from './en/finding';
 export { capital, listed } from './en/grammar';
 export * from './en/labels';
 export * from './en/months';
-export { REGION_NAMES } from './en/regions';
+export { REGION_NAMES } from './en/kinds';
 export * from './en/zones';

@@ -14,6 +14,7 @@ export {
   randomLook,
   rankTree,
   statements,
+  type Met,
   type Strategy,
 } from './trials';
 export { LIMITS } from '../fit';

@@ -11,10 +11,16 @@ import { canAnswer, report, simulatedTree, type SimulatedTree } from './observer
 import { type Random } from '../../maths/random';
 import type { Statement } from './scores';
 
-/** Ranks what was seen of a simulated tree, by month and stage, with no district behind it. */
-export function rankTree(model: Model, tree: Pick<SimulatedTree, 'month' | 'stage'>, observations: readonly Observation[]): Ranking {
-  const date = `2026-${String(tree.month).padStart(2, '0')}-15`;
-  return rank(model, { date, latitude: 46, lifeStage: tree.stage, planted: true, observations: [...observations] });
+/** Ranks what was seen of a simulated tree, by month and stage, with no district behind it. @param south whether it stands south of the equator */
+export function rankTree(
+  model: Model,
+  tree: Pick<SimulatedTree, 'month' | 'stage'>,
+  observations: readonly Observation[],
+  south = false,
+): Ranking {
+  const month = south ? ((tree.month + 5) % 12) + 1 : tree.month;
+  const date = `2026-${String(month).padStart(2, '0')}-15`;
+  return rank(model, { date, latitude: south ? -46 : 46, lifeStage: tree.stage, planted: true, observations: [...observations] });
 }
 
 const shuffled = <T>(items: readonly T[], random: Random): T[] => {
@@ -36,19 +42,52 @@ export function randomLook(model: Model, tree: SimulatedTree, looks: number, ran
     .flatMap((k) => report(model, tree, k, random) ?? []);
 }
 
+/** Under which circumstances simulated trees are met. */
+export interface Met {
+  /** Months of the northern year, 1 to 12; all of them when not given. */
+  months?: readonly number[];
+  /** Whether they stand south of the equator, where the year is turned by six months. */
+  south?: boolean;
+  /** So many marks of each look are replaced by any other state of their trait, and said to be sure. */
+  wrongMarks?: number;
+}
+
+/** A look in which some marks were mistaken for any other state, on top of the usual mistakes. */
+function withWrongMarks(model: Model, observations: readonly Observation[], wrong: number, random: Random): Observation[] {
+  const states = shuffled(
+    observations.flatMap((seen, i) => (seen.state === undefined ? [] : [i])),
+    random,
+  );
+  const spoilt = new Set(states.slice(0, wrong));
+  return observations.map((seen, i) => {
+    const others = (model.traits[model.traitIndex(seen.trait)]?.states ?? []).filter((state) => state.id !== seen.state);
+    const other = others[Math.floor(random() * others.length)];
+    return spoilt.has(i) && other ? { ...seen, state: other.id, certainty: 'sure' } : seen;
+  });
+}
+
 /**
  * What the engine states about every taxon above a floor, and whether it was true, over simulated trees of all taxa at random
  * times of the year.
  * @param looks how many traits each observer reports
  */
-export function statements(model: Model, treesPerTaxon: number, looks: readonly number[], random: Random, floor = 0.02): Statement[] {
+export function statements(
+  model: Model,
+  treesPerTaxon: number,
+  looks: readonly number[],
+  random: Random,
+  { months, south = false, wrongMarks = 0 }: Met = {},
+  floor = 0.02,
+): Statement[] {
   const out: Statement[] = [];
   for (let t = 0; t < model.taxa.length; t++) {
     for (let i = 0; i < treesPerTaxon; i++) {
-      const tree = simulatedTree(model, t, random);
-      const observations = randomLook(model, tree, looks[i % looks.length] as number, random);
-      if (observations.length === 0) continue;
-      for (const { taxon, probability } of rankTree(model, tree, observations).candidates) {
+      const met = simulatedTree(model, t, random);
+      const tree = months ? { ...met, month: months[Math.floor(random() * months.length)] as number } : met;
+      const seen = randomLook(model, tree, looks[i % looks.length] as number, random);
+      if (seen.length === 0) continue;
+      const observations = wrongMarks > 0 ? withWrongMarks(model, seen, wrongMarks, random) : seen;
+      for (const { taxon, probability } of rankTree(model, tree, observations, south).candidates) {
         if (probability < floor) break;
         out.push({ probability, right: taxon === model.taxa[t] });
       }

@@ -1,6 +1,6 @@
 import type { Line } from '../../knowledge';
 import { capital, listed, percent } from './grammar';
-import { countsBefore, inRecord, whereItGrows } from './regions';
+import { countsBefore, inRecord, townForms, whereItGrows } from './kinds';
 import { LINE_WORDS } from './labels';
 import { monthWords } from './months';
 
@@ -11,6 +11,7 @@ export const naming = {
   whereItGrows,
   countsBefore,
   inRecord,
+  townForms,
   nothingSeen: 'Nothing has been seen yet.',
   nothingFits: 'Nothing in the library fits what was seen.',
   /** A look-alike that the library does not hold and no mark has ruled out; the marks that would. */

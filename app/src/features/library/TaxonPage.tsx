@@ -110,6 +110,7 @@ function Header({ taxon }: { taxon: Taxon }) {
   const lists = listWords(district, taxon);
   const { naming: say } = wordsIn();
   const recorded = say.inRecord(kindIn(stock, taxon.name));
+  const forms = say.townForms(taxon.forms);
   const unwelcome = district.lists.invasive.includes(taxon.name) || district.lists.watched.includes(taxon.name);
   return (
     <View className="gap-1">
@@ -142,6 +143,7 @@ function Header({ taxon }: { taxon: Taxon }) {
           {`${capital(lists.join('; '))}.`}
         </Remark>
       ) : null}
+      {forms === '' ? null : <Small>{forms}</Small>}
       <Small className="text-ink">{taxon.behaviour}</Small>
     </View>
   );

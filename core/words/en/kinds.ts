@@ -1,4 +1,4 @@
-import type { CARRIED, Taxon } from '../../knowledge';
+import type { CARRIED, Form, Forms, Taxon } from '../../knowledge';
 import { listed } from './grammar';
 
 /** Regions by their code, as the World Geographical Scheme for Recording Plant Distributions (Brummitt 2001) names them. */
@@ -83,4 +83,26 @@ export const countsBefore = (district: string, { planted, wild }: { planted: num
 export const inRecord = ({ confirmed, listed: unsettled }: { confirmed: number; listed: number }): string => {
   const parts = [...(confirmed > 0 ? [`${confirmed} confirmed`] : []), ...(unsettled > 0 ? [`${unsettled} unconfirmed`] : [])];
   return parts.length === 0 ? '' : `In the town: ${listed(parts)}`;
+};
+
+const FORM_WORDS: Record<Form, string> = {
+  columnar: 'columnar',
+  weeping: 'weeping',
+  'mop-head': 'mop-headed on a graft',
+  clump: 'several stems in a clump',
+  contorted: 'contorted',
+  purple: 'purple-leaved',
+  golden: 'golden-leaved',
+  variegated: 'with marked leaves',
+  thornless: 'thornless',
+  double: 'double-flowered',
+};
+const FORM_FREQUENCY = { usually: 'common', sometimes: 'now and then', rarely: 'seldom' } as const;
+
+/** The forms that gardens have made of a kind, and how common each is; nothing where there are none. */
+export const townForms = (forms: Forms): string => {
+  const told = (Object.entries(forms) as [Form, keyof typeof FORM_FREQUENCY][]).map(
+    ([form, often]) => `${FORM_WORDS[form]} (${FORM_FREQUENCY[often]})`,
+  );
+  return told.length === 0 ? '' : `Planted also ${listed(told)}.`;
 };
