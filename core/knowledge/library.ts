@@ -58,6 +58,13 @@ export interface LibraryProblem {
 /** Up to this share a finding may be usual all the year, percent. */
 const OPEN_CEILING = 60;
 
+/** What limits a finding that is usual, and the field of the sign it is held against. */
+const LIMITS_OF_NORMAL = [
+  ['maximumPercent', 'percent'],
+  ['maximumCover', 'cover'],
+  ['maximumCount', 'count'],
+] as const;
+
 /** Longer lists of valid words than this are not recited. */
 const RECITED = 24;
 
@@ -153,6 +160,12 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
       const ceiling = normal.maximumPercent ?? normal.maximumCover;
       if (judged && ceiling === undefined && !normal.kinds)
         say(taxon, `normal.${i}.maximumPercent`, 'name the share up to which it is usual');
+      const counted = signs.get(normal.sign)?.rules.some((rule) => rule.scale === 'vigour' && rule.when?.count);
+      if (counted && normal.maximumCount === undefined)
+        say(taxon, `normal.${i}.maximumCount`, 'name the number up to which it is usual');
+      for (const [limit, field] of LIMITS_OF_NORMAL)
+        if (normal[limit] !== undefined && !signs.get(normal.sign)?.fields[field])
+          say(taxon, `normal.${i}.${limit}`, `${normal.sign} is not recorded with ${field}`);
       if (ceiling !== undefined && ceiling > OPEN_CEILING && !normal.months)
         say(taxon, `normal.${i}.months`, `a share of more than ${OPEN_CEILING} % is usual in some months only: name them`);
     });

@@ -19,6 +19,8 @@ export const normalFinding = z.strictObject({
   maximumPercent: z.number().min(0).max(100).optional(),
   /** Up to this cover of the bark, in percent. */
   maximumCover: z.number().min(0).max(100).optional(),
+  /** Up to so many of them. A number nobody wrote down counts as the sign's file says. */
+  maximumCount: z.int().min(1).max(100).optional(),
   why: because,
 });
 export type NormalFinding = z.infer<typeof normalFinding>;

@@ -159,7 +159,7 @@ describe('what shows when', () => {
   it('counts months from showing over the new year', () => {
     expect(monthsFromShowing(trait('fruit-type'), taxon('Celtis occidentalis'), [2])).toBe(0);
     expect(monthsFromShowing(trait('fruit-type'), taxon('Celtis occidentalis'), [3])).toBe(1);
-    expect(monthsFromShowing(trait('fruit-type'), taxon('Celtis occidentalis'), [8])).toBe(1);
-    expect(monthsFromShowing(trait('fruit-type'), taxon('Celtis occidentalis'), [6])).toBe(3);
+    expect(monthsFromShowing(trait('fruit-type'), taxon('Celtis occidentalis'), [6])).toBe(1);
+    expect(monthsFromShowing(trait('fruit-type'), taxon('Celtis occidentalis'), [5])).toBe(2);
   });
 });

@@ -209,7 +209,7 @@ const PICTURES: [string, string, string, Signs, string][] = [
   ['white powder on an oak in August', 'Quercus robur', '2026-08-10', [sign('mildew', { percent: 60 })], 'powdery-mildew'],
   [
     'spots and bare crabs in July',
-    'Malus floribunda',
+    'Malus sylvestris',
     '2026-07-20',
     [sign('leaf-spots', { kind: 'blotch', percent: 50 }), sign('early-leaf-drop', { percent: 40 })],
     'apple-scab',

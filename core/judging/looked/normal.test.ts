@@ -12,12 +12,13 @@ const STAGES = ['young', 'mature', 'old'] as const;
 function look(
   taxon: Taxon,
   finding: NormalFinding,
-  change: { kind?: string | null; stage?: string; month?: number; percent?: number; cover?: number } = {},
+  change: { kind?: string | null; stage?: string; month?: number; percent?: number; cover?: number; count?: number } = {},
 ) {
   const sign = signOf(finding.sign);
   const kind = change.kind === undefined ? finding.kinds?.[0] : (change.kind ?? undefined);
   const percent = change.percent ?? finding.maximumPercent;
   const cover = change.cover ?? finding.maximumCover;
+  const count = change.count ?? finding.maximumCount;
   return judge({
     taxon: taxon.name,
     // In leaf, so that no date explains the sign by itself.
@@ -31,6 +32,7 @@ function look(
         ...(kind === undefined ? {} : { kind }),
         ...(percent === undefined ? {} : { percent }),
         ...(cover === undefined ? {} : { cover }),
+        ...(count === undefined ? {} : { count }),
       },
     ],
   });
@@ -71,6 +73,7 @@ describe('a finding that is normal on its kind', () => {
     for (const { taxon, finding } of findings.filter(alone)) {
       if ((finding.maximumPercent ?? 100) < 100) expect(aside(taxon, finding, { percent: (finding.maximumPercent ?? 0) + 1 })).toBe(false);
       if (finding.maximumCover !== undefined) expect(aside(taxon, finding, { cover: finding.maximumCover + 1 })).toBe(false);
+      if (finding.maximumCount !== undefined) expect(aside(taxon, finding, { count: finding.maximumCount + 1 })).toBe(false);
     }
   });
 });

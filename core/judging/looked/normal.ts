@@ -38,7 +38,8 @@ const findingHolds = (finding: NormalFinding, seen: SignSeen, sign: Sign | undef
   (!finding.kinds || (seen.kind !== undefined && finding.kinds.includes(seen.kind))) &&
   inTime(finding, input) &&
   within(seen.percent, sign?.unsaid.percent, finding.maximumPercent) &&
-  within(seen.cover, sign?.unsaid.cover, finding.maximumCover);
+  within(seen.cover, sign?.unsaid.cover, finding.maximumCover) &&
+  within(seen.count, sign?.unsaid.count, finding.maximumCount);
 
 const placed = (on: Habit['on'], zone: string): boolean =>
   (on.includes('stem') && zone.startsWith('stem-')) || (on.includes('branches') && (zone === 'branches' || zone.startsWith('crown-')));
