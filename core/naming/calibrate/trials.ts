@@ -4,7 +4,7 @@ import { levelOf, NEEDS, type Needs } from '../level';
 import { lookNext } from '../look-next';
 import { rank, type Ranking } from '../rank';
 import type { Observation } from '../../record/observation';
-import { genusOf, type Library, type Taxon } from '../../knowledge';
+import { genusOf, lookAlikesOf, type Library, type Taxon } from '../../knowledge';
 import type { NameLevel } from '../../record/name';
 import { weigh } from '../likelihood';
 import { canAnswer, report, simulatedTree, type SimulatedTree } from './observer';
@@ -133,16 +133,35 @@ export function looksUntil(model: Model, tree: SimulatedTree, strategy: Strategy
 const TELLING_SHARE = 0.75;
 /** How far a person's feeling for what is telling goes astray, nats. Chosen. */
 const FEELING = 0.8;
+/** How much of what is telling parts the tree from those it is taken for, the rest from trees of any kind. Chosen. */
+const AMONG_KIN = 0.5;
+
+/** The kinds a tree may be taken for: its genus, and the look-alikes of its record. */
+const takenFor = (model: Model, t: number): readonly number[] =>
+  model.remember(`taken for ${t}`, () => {
+    const taxon = model.taxa[t] as Taxon;
+    const alikes = new Set(lookAlikesOf(model.library, taxon).map((alike) => alike.taxon));
+    return model.taxa.flatMap((other, u) =>
+      u !== t && (alikes.has(other.name) || genusOf(other.name) === genusOf(taxon.name)) ? [u] : [],
+    );
+  });
 
 /**
  * A look by somebody who knows trees and notes what is telling: of everything that shows, the marks that speak most for what the
- * tree is, and a few others. All sure: they write down what they are certain of.
+ * tree is, against trees of any kind and against those it is taken for, and a few others. All sure: they write down what they are
+ * certain of.
  */
 export function tellingLook(model: Model, tree: SimulatedTree, looks: number, random: Random): Observation[] {
   const at = { month: tree.month, months: [tree.month], stage: tree.stage, planted: true };
+  const kin = takenFor(model, tree.t);
   const scored = randomLook(model, tree, Infinity, random)
     .map((seen): Observation => ({ ...seen, certainty: 'sure', source: 'tree' }))
-    .map((seen) => ({ seen, telling: (weigh(model, seen, at).logRatio[tree.t] as number) + FEELING * random() }))
+    .map((seen) => {
+      const { logRatio } = weigh(model, seen, at);
+      const own = logRatio[tree.t] as number;
+      const theirs = kin.length > 0 ? Math.log(kin.reduce((sum, u) => sum + Math.exp(logRatio[u] as number), 0) / kin.length) : 0;
+      return { seen, telling: own - AMONG_KIN * theirs + FEELING * random() };
+    })
     .sort((a, b) => b.telling - a.telling);
   const first = Math.round(TELLING_SHARE * looks);
   const others = shuffled(scored.slice(first), random).slice(0, looks - first);
