@@ -129,7 +129,10 @@ export const taxonSchema = writtenTaxon.transform((taxon) => ({ ...taxon, traits
 export type Taxon = z.output<typeof taxonSchema>;
 
 /** Genus part of an accepted name. */
-export const genusOf = (name: string): string => name.split(' ')[0] ?? name;
+export const genusOf = (name: string): string => {
+  const end = name.indexOf(' ');
+  return end < 0 ? name : name.slice(0, end);
+};
 
 /** The name as it stands in an address: "Tilia × europaea" is "tilia-x-europaea". */
 export const slugOf = (name: string): string =>

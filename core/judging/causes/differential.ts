@@ -85,9 +85,12 @@ const HOST = {
 } as const;
 const ANYWHERE: readonly Agent['kind'][] = ['weather', 'injury', 'site', 'animal', 'chemical'];
 
+const sets = new WeakMap<readonly string[], ReadonlySet<string>>();
+/** Whether a list of hosts names a tree or its genus; each list is gone through once, since every judgement asks. */
 const names = (list: readonly string[], name: string) => {
-  const genus = genusOf(name);
-  return list.some((host) => host === name || host === genus);
+  const hosts = sets.get(list) ?? new Set(list);
+  sets.set(list, hosts);
+  return hosts.has(name) || hosts.has(genusOf(name));
 };
 
 type Entry = Agent['signs'][number];
@@ -144,12 +147,16 @@ const showsIn = (agent: Agent, entry: Entry, sign: Sign, months: readonly number
   return own === undefined || months.some((month) => own.includes(month));
 };
 
-/** The causes that could be behind signs on a host in a district and month. */
+/**
+ * The causes that could be behind signs on a host in a district and month.
+ * @param among which agents are weighed at all; all when not given
+ */
 export function hypotheses(
   library: Library,
   input: Pick<AssessInput, 'taxon' | 'name' | 'day' | 'latitude' | 'language'>,
   aside: readonly SetAside[],
   district: District | undefined,
+  among: (agent: Agent) => boolean = () => true,
 ): Hypothesis[] {
   const say = wordsIn(input).causes;
   const months = recordMonths(input.day, input.latitude);
@@ -158,7 +165,7 @@ export function hypotheses(
   const byChance = Float64Array.from(library.signs, (sign) => BESIDE[sign.background] * background(sign));
   const all = Uint8Array.from(told, Number);
   const at = new Map(library.signs.map((sign, i) => [sign.id, i]));
-  const agents = library.agents.flatMap((agent): Hypothesis[] => {
+  const agents = library.agents.filter(among).flatMap((agent): Hypothesis[] => {
     const prior = PRIOR[district?.agents[agent.id] ?? agent.prior] * hostShare(library, agent, input.name, input.taxon);
     // A weevil of palms is not weighed on a maple at all.
     if (prior === 0) return [];
@@ -268,11 +275,16 @@ export function weighCauses(
   const settled = new Set(input.signs.map((sign) => sign.id).filter((id) => !seenIds.includes(id)));
   const seenOf = new Map(seenIds.map((id) => [id, signs.filter((seen) => seen.id === id)]));
   const absent = new Set(input.absent);
-  const causes = hypotheses(library, input, allAside ? aside : [], district);
+  // An agent that explains none of the signs, or only by another kind of them, is no answer and is not weighed.
+  const explains = (agent: Agent) =>
+    library.signs.some((sign) => {
+      const seen = seenOf.get(sign.id);
+      return seen !== undefined && entryOf(agent, sign.id) !== undefined && bestFit(agent, sign, seen) !== null;
+    });
+  const causes = hypotheses(library, input, allAside ? aside : [], district, explains);
   const told = causes.find(({ id }) => id === UNKNOWN_CAUSE)?.shows ?? new Uint8Array();
   const scored = causes.map((cause) => {
     const because: string[] = [];
-    let explains = cause.agent === null;
     // Evidence against "cause unknown", kept apart by the part of the tree.
     const byPart = new Map<Sign['group'], number[]>();
     library.signs.forEach((sign, i) => {
@@ -282,7 +294,6 @@ export function weighCauses(
       let evidence: number;
       if (seenOf.has(sign.id)) {
         const fits = cause.agent === null ? 1 : bestFit(cause.agent, sign, seenOf.get(sign.id) ?? []);
-        if (fits !== null && entryOf(cause.agent, sign.id)) explains = true;
         // Another kind of the sign comes from something else, and the kind the agent makes was not seen.
         const another = BESIDE[sign.background] * (1 - NOTICED.look * chance);
         evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits === null ? another : (chance * fits) / usual);
@@ -299,14 +310,12 @@ export function weighCauses(
       if (evidence !== 0) byPart.set(sign.group, [...(byPart.get(sign.group) ?? []), evidence]);
     });
     const log = [...byPart.values()].reduce((sum, part) => sum + discounted(part), Math.log(cause.prior));
-    return { cause, log, because, explains };
+    return { cause, log, because };
   });
-  // An agent that explains none of the signs, or only by another kind of them, is no answer.
-  const explaining = scored.filter(({ explains }) => explains);
-  const highest = Math.max(...explaining.map((s) => s.log));
+  const highest = Math.max(...scored.map((s) => s.log));
   const weight = (log: number) => Math.exp(TEMPER * (log - highest));
-  const sum = explaining.reduce((acc, s) => acc + weight(s.log), 0);
-  return explaining
+  const sum = scored.reduce((acc, s) => acc + weight(s.log), 0);
+  return scored
     .map(({ cause, log, because }) => ({
       ...cause,
       probability: weight(log) / sum,

@@ -73,7 +73,7 @@ export const whereItGrows = ({ native, naturalised, carried, hardiness }: Taxon[
 };
 
 const share = (weight: number) =>
-  weight >= 1.5 ? `${Math.round(weight)} times` : weight >= 0.995 ? 'once' : `${Math.max(1, Math.round(weight * 100))} in a hundred`;
+  weight >= 1.5 ? `${Math.round(weight)} times` : weight >= 0.995 ? 'in full' : `${Math.max(1, Math.round(weight * 100))} in a hundred`;
 
 /** How much a kind counts in a district before anything was seen, against one that its file calls common. */
 export const countsBefore = (district: string, { planted, wild }: { planted: number; wild: number }): string =>
