@@ -171,6 +171,7 @@ describe('the dendrix command', () => {
     [['identify', '--in'], '', /--in needs a value/],
     [['identify', '--in=/nowhere/y.json'], '', /cannot read \/nowhere\/y\.json/],
     [['taxa', '--coverage=yes'], '', /--coverage takes no value/],
+    [['taxa', '--unread=yes'], '', /--unread takes no value/],
     [['import', '--zone', '99X', '/nowhere.csv'], '', /cannot read|no UTM zone/],
   ])('%j %j exits 2 with one line', (args, input, sentence) => {
     const { code, err, out } = dendrix(args, input);
@@ -188,6 +189,14 @@ describe('the dendrix command', () => {
     expect(one).toMatchObject({ taxon: 'Quercus robur', build: 'broadleaf', missing: [] });
     // The stalk of the acorn is told in words; the vocabulary has no trait for it.
     expect(one.weak.join(' ')).toMatch(/stands in words only/);
+  });
+  it('lists the records that nobody read a second time', () => {
+    const unread: { name: string; source: string }[] = dendrix(['taxa', '--unread']).json();
+    const names = unread.map(({ name }) => name);
+    expect(names).toContain('Pinus pinaster');
+    // In the ledger of the second reading.
+    expect(names).not.toContain('Castanea sativa');
+    expect(unread.every(({ source }) => source.length > 3)).toBe(true);
   });
   it('answers a batch line by line, a bad line in its place', () => {
     const good = { date: '2026-02-10', latitude: 46, observations: [{ trait: 'arrangement', state: 'opposite' }] };

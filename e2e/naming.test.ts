@@ -93,6 +93,11 @@ describe('a summer naming on a phone', () => {
     await page.getByRole('radio', { name: /Sure$/ }).click();
 
     await page.getByRole('button', { name: /^Leading name Tilia tomentosa/ }).click();
+    // What the town's record holds of the names stands beside them.
+    await page
+      .getByText(/^In the town: \d+/)
+      .first()
+      .waitFor();
     await page.getByRole('button', { name: /^Tell these \d apart/ }).click();
     await page.getByRole('heading', { name: 'Tell apart' }).waitFor();
     await page.getByRole('button', { name: 'Take Tilia tomentosa out' }).waitFor();

@@ -1,6 +1,7 @@
 // The words of Dendrix: the catalogue of every sentence the rules say, and the labels that screens share.
 export { signLabel } from '../knowledge';
 export * from './catalogue';
+export { cautionsOf } from './cautions';
 export * from './en/also-recorded';
 export * from './en/finding';
 export { capital, listed } from './en/grammar';

@@ -7,7 +7,7 @@ import { LINES, lookAlikesOf, proneTo, slugOf, type Line, type Taxon } from '@de
 import { useDistrict } from '@/features/shell/useDistrict';
 import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
-import { capital, wordsIn } from '@dendrix/core/words';
+import { capital, cautionsOf, wordsIn } from '@dendrix/core/words';
 import { kindIn, useStock } from '@/features/tree/useStock';
 import { useTrees } from '@/features/tree/useTrees';
 import { Body, Heading, Latin, Small, Strong, Title } from '@/ui/text';
@@ -64,7 +64,7 @@ export function TaxonPage({ slug }: { slug: string }) {
   );
   const side = (
     <>
-      {taxon.cautions.map((caution) => (
+      {cautionsOf(taxon).map((caution) => (
         <Remark key={caution} mood="caution">
           {caution}
         </Remark>

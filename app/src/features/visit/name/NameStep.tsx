@@ -4,7 +4,7 @@ import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { splitInfraspecific, type Candidate, type Mark } from '@dendrix/core/naming';
 import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
-import { wordsIn } from '@dendrix/core/words';
+import { cautionsOf, wordsIn } from '@dendrix/core/words';
 import type { Place } from '@dendrix/core/geo';
 import { Plate } from '@/features/library/Plate';
 import { kindIn } from '@/features/tree/useStock';
@@ -223,7 +223,7 @@ function CandidateCard({
               ))}
             </View>
           ))}
-          {taxon.cautions.map((caution) => (
+          {cautionsOf(taxon).map((caution) => (
             <Remark key={caution} mood="caution">
               {caution}
             </Remark>
