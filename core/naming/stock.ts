@@ -13,6 +13,23 @@ export const PSEUDO_COUNTS = {
   listed: { each: 0.5, most: 600 },
 } as const;
 
+interface Places {
+  own: ReadonlyMap<string, number>;
+  ofGenus: ReadonlyMap<string, readonly number[]>;
+}
+const places = new WeakMap<readonly Taxon[], Places>();
+
+/** Where the kinds of a list stand in it, by name and by genus; worked out once, since every tap asks. */
+function placesOf(taxa: readonly Taxon[]): Places {
+  const kept = places.get(taxa);
+  if (kept) return kept;
+  const ofGenus = new Map<string, number[]>();
+  taxa.forEach((taxon, t) => ofGenus.set(genusOf(taxon.name), [...(ofGenus.get(genusOf(taxon.name)) ?? []), t]));
+  const made = { own: new Map(taxa.map((taxon, t) => [taxon.name, t])), ofGenus };
+  places.set(taxa, made);
+  return made;
+}
+
 /** The trees of one ground counted for each taxon; those named to the genus are shared out among its kinds by their weights. */
 function countsOf(
   taxa: readonly Taxon[],
@@ -22,11 +39,11 @@ function countsOf(
   wild: boolean,
 ): Float64Array {
   const counts = new Float64Array(taxa.length);
-  const placeOf = new Map(taxa.map((taxon, t) => [taxon.name, t]));
+  const { own, ofGenus } = placesOf(taxa);
   for (const kind of stock) {
     if (kind.wild !== wild || kind[ground] === 0) continue;
-    const own = placeOf.get(kind.taxon);
-    const among = own === undefined ? taxa.flatMap((taxon, t) => (genusOf(taxon.name) === kind.taxon ? [t] : [])) : [own];
+    const place = own.get(kind.taxon);
+    const among = place === undefined ? (ofGenus.get(kind.taxon) ?? []) : [place];
     const all = among.reduce((sum, t) => sum + (weights[t] as number), 0);
     for (const t of among) counts[t] = (counts[t] as number) + (kind[ground] * (weights[t] as number)) / all;
   }
