@@ -161,8 +161,7 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
       if (judged && ceiling === undefined && !normal.kinds)
         say(taxon, `normal.${i}.maximumPercent`, 'name the share up to which it is usual');
       const counted = signs.get(normal.sign)?.rules.some((rule) => rule.scale === 'vigour' && rule.when?.count);
-      if (counted && normal.maximumCount === undefined)
-        say(taxon, `normal.${i}.maximumCount`, 'name the number up to which it is usual');
+      if (counted && normal.maximumCount === undefined) say(taxon, `normal.${i}.maximumCount`, 'name the number up to which it is usual');
       for (const [limit, field] of LIMITS_OF_NORMAL)
         if (normal[limit] !== undefined && !signs.get(normal.sign)?.fields[field])
           say(taxon, `normal.${i}.${limit}`, `${normal.sign} is not recorded with ${field}`);
