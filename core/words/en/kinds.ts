@@ -79,11 +79,9 @@ const share = (weight: number) =>
 export const countsBefore = (district: string, { planted, wild }: { planted: number; wild: number }): string =>
   `In ${district}, before anything is seen and against a common tree, it counts ${share(planted)} as a planted one and ${share(wild)} as a wild one.`;
 
-/** How many trees of a kind a district's record holds, and how many of their names nobody has confirmed; nothing where it has none. */
-export const inRecord = ({ confirmed, listed: unsettled }: { confirmed: number; listed: number }): string => {
-  const parts = [...(confirmed > 0 ? [`${confirmed} confirmed`] : []), ...(unsettled > 0 ? [`${unsettled} unconfirmed`] : [])];
-  return parts.length === 0 ? '' : `In the town: ${listed(parts)}`;
-};
+/** How many trees of a kind a district's record holds, and how many of their names a second person confirmed; nothing where it has none. */
+export const inRecord = ({ confirmed, listed: unsettled }: { confirmed: number; listed: number }): string =>
+  confirmed + unsettled === 0 ? '' : `In the town: ${confirmed + unsettled} (${confirmed === 0 ? 'none' : confirmed} confirmed)`;
 
 const FORM_WORDS: Record<Form, string> = {
   columnar: 'columnar',
