@@ -2,7 +2,7 @@ module.exports = {
   displayName: 'app',
   preset: 'jest-expo/web',
   rootDir: __dirname,
-  setupFiles: ['<rootDir>/jest/setup.cjs'],
+  setupFiles: ['<rootDir>/jest/setup.cjs', '<rootDir>/jest/library.ts'],
   setupFilesAfterEnv: ['<rootDir>/jest/waiting.cjs'],
   testMatch: ['<rootDir>/src/**/*.test.tsx', '<rootDir>/src/**/*.test.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '\\.css$': '<rootDir>/jest/empty.cjs' },

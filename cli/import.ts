@@ -1,6 +1,6 @@
 import { lengthUnit, LENGTH_UNITS, type LengthUnit } from '@dendrix/core/units';
 import { columnKind, matchColumns, parseCsv, readTreeList, type ReadListOptions } from '@dendrix/core/exchange';
-import { utmZone } from '@dendrix/core/geo';
+import { utmZone } from '@dendrix/core/geo/utm';
 import { nameFinder } from '@dendrix/core/naming';
 import { loadLibrary } from '@dendrix/library';
 import { parseOptions, print, readText, UsageError } from './io';

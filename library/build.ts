@@ -1,8 +1,8 @@
-// Writes generated/library.json, which the app ships and the other rooms read.
+// Writes generated/library.json, which the app fetches and the other rooms read.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { Library } from '@dendrix/core/knowledge';
+import { packLibrary, type Library } from '@dendrix/core/knowledge';
 import { buildLibrary, readSources, type Sources } from './assemble';
 
 export const LIBRARY_DIR = dirname(fileURLToPath(import.meta.url));
@@ -17,7 +17,7 @@ export function writeLibrary(sources: Sources = readSources(LIBRARY_DIR)): Libra
     throw new Error(`The library has ${problems.length} problem${problems.length === 1 ? '' : 's'}:\n${lines.join('\n')}`);
   }
   mkdirSync(dirname(GENERATED), { recursive: true });
-  writeFileSync(GENERATED, JSON.stringify(library));
+  writeFileSync(GENERATED, JSON.stringify(packLibrary(library)));
   return library;
 }
 

@@ -1,7 +1,7 @@
 // The library for Node: read from generated/library.json, built first when the YAML is newer.
 import { existsSync, readFileSync, statSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Library } from '@dendrix/core/knowledge';
+import { unpackLibrary, type Library, type PackedLibrary } from '@dendrix/core/knowledge';
 import { GENERATED, LIBRARY_DIR, writeLibrary } from './build';
 
 const newest = (dir: string): number =>
@@ -19,6 +19,6 @@ let loaded: Library | undefined;
 export function loadLibrary(): Library {
   if (loaded) return loaded;
   const fresh = existsSync(GENERATED) && statSync(GENERATED).mtimeMs >= newest(LIBRARY_DIR);
-  loaded = fresh ? (JSON.parse(readFileSync(GENERATED, 'utf8')) as Library) : writeLibrary();
+  loaded = fresh ? unpackLibrary(JSON.parse(readFileSync(GENERATED, 'utf8')) as PackedLibrary) : writeLibrary();
   return loaded;
 }

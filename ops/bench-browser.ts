@@ -1,9 +1,8 @@
-import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import { chromium } from 'playwright-core';
 import type { IdentifyRequest } from '@dendrix/core/naming';
-import { GENERATED } from '../library/build';
+import { loadLibrary } from '@dendrix/library';
 
 /** What runs in the page: the naming as the app has it, timed after a warm-up; medians in ms. */
 const IN_PAGE = `
@@ -40,7 +39,7 @@ export async function inBrowser(request: IdentifyRequest): Promise<void> {
   try {
     const page = await browser.newPage();
     await page.addScriptTag({ content: bundle.outputFiles[0]?.text ?? '' });
-    const library: unknown = JSON.parse(readFileSync(GENERATED, 'utf8'));
+    const library: unknown = loadLibrary();
     const ms = (await page.evaluate(
       ([l, r]) => (globalThis as unknown as { dendrix: { run: (l: unknown, r: unknown) => Record<string, number> } }).dendrix.run(l, r),
       [library, request] as const,

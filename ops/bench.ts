@@ -10,6 +10,7 @@ import { loadLibrary } from '@dendrix/library';
 import { inBrowser } from './bench-browser';
 import { causes } from './bench-causes';
 import { naming } from './bench-naming';
+import { opening } from './bench-opening';
 import { town } from './bench-town';
 
 const library = loadLibrary();
@@ -96,6 +97,8 @@ async function speed(): Promise<void> {
   await inBrowser(request);
 }
 
+// Opening needs a running demonstration: `npm run bench -- opening http://127.0.0.1:8321`.
+if (only === 'opening') await opening(process.argv[3] ?? 'http://127.0.0.1:8321');
 if (!only || only === 'speed') await speed();
 if (!only || only === 'naming') naming(library);
 if (!only || only === 'town') town(library);

@@ -1,6 +1,6 @@
 // Builds the web application when its sources changed, and the service worker that puts it on the device.
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root, run } from './packages.mjs';
 
@@ -29,6 +29,24 @@ function stampOf() {
   return hash.digest('hex');
 }
 
+/** What stands on the page before any script has run; the application takes its place. */
+const OPENING = `<style>
+      #opening { margin: 0; padding: 40vh 0 0; text-align: center; font: 700 28px/1.2 system-ui, sans-serif; color: #231f1a }
+      html { background: #f6f2e7 }
+      @media (prefers-color-scheme: dark) { html { background: #1c1915 } #opening { color: #ede6d6 } }
+    </style>`;
+
+/** The page paints at once, and fetches the knowledge while its scripts are still on their way. */
+function openAtOnce(page) {
+  const html = readFileSync(page, 'utf8');
+  const opened = html
+    .replace('</head>', `<link rel="preload" href="/library.json" as="fetch" crossorigin="anonymous">${OPENING}</head>`)
+    .replace('<div id="root"></div>', '<div id="root"><p id="opening">Dendrix</p></div>');
+  if (!opened.includes('id="opening"') || !opened.includes('rel="preload"'))
+    throw new Error('index.html is not as it was expected: no place for the opening.');
+  writeFileSync(page, opened);
+}
+
 /** Builds app/dist if it is stale. @returns whether it was built */
 export async function buildWeb(log) {
   const dist = join(root, 'app', 'dist');
@@ -44,6 +62,8 @@ export async function buildWeb(log) {
     env,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
+  copyFileSync(join(root, 'library', 'generated', 'library.json'), join(partial, 'library.json'));
+  openAtOnce(join(partial, 'index.html'));
   const { generateSW } = await import('workbox-build');
   await generateSW({
     globDirectory: partial,

@@ -1,8 +1,8 @@
-// Places on the earth: distances, steps on the flat, the nearest trees, UTM, a place averaged from many fixes.
+// Places on the earth: distances, steps on the flat, the nearest trees, a place averaged from many fixes.
+// UTM is asked for by its own name (`geo/utm`): it brings a library of projections, which a screen does not need.
 // One sphere, and every one of them holds across 180°.
 export * from './distance';
 export * from './near';
 export * from './district';
-export * from './utm';
 export * from './position';
 export * from './regions';

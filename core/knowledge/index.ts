@@ -13,6 +13,7 @@ export * from './district';
 export * from './genus';
 export * from './growth-factor';
 export * from './library';
+export * from './packed';
 export * from './consistency';
 export * from './build';
 export * from './coverage';

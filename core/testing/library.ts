@@ -1,7 +1,7 @@
 // The checked library for tests: what `npm run library` wrote, or straight from the YAML where nobody built it or it changed since.
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Library } from '../knowledge';
+import { unpackLibrary, type Library, type PackedLibrary } from '../knowledge';
 import { buildLibrary, readSources } from '../../library/assemble';
 
 const folder = join(__dirname, '../../library');
@@ -28,4 +28,4 @@ function fromYaml(): Library {
 }
 
 /** The library as it stands in this checkout. */
-export const testLibrary: Library = fresh() ? (JSON.parse(readFileSync(built, 'utf8')) as Library) : fromYaml();
+export const testLibrary: Library = fresh() ? unpackLibrary(JSON.parse(readFileSync(built, 'utf8')) as PackedLibrary) : fromYaml();

@@ -53,6 +53,8 @@ export const sessionRoutes = (): Route[] => [
         request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
       );
       request.session.userId = user.id;
+      // Kept before the answer: told "signed in", nobody may find out from the next request that the database had no time for it.
+      await new Promise<void>((resolve, reject) => request.session.save((error: unknown) => (error ? reject(error as Error) : resolve())));
       return user;
     },
   }),

@@ -1,7 +1,7 @@
 // Reads a tree list off the main thread, telling how far it is. The page ends the worker to stop it.
-import json from '@dendrix/library/generated';
 import { nameFinder } from '@dendrix/core/naming';
 import { readTreeList, type ReadListOptions } from '@dendrix/core/exchange';
+import { bringLibrary } from '@/data/library';
 
 /** What the page sends. */
 export interface ReadListTask {
@@ -9,13 +9,16 @@ export interface ReadListTask {
   options: Omit<ReadListOptions, 'names' | 'progress'>;
 }
 
-const names = nameFinder(json);
+// Fetched while the list is still being read from its file; the device keeps it.
+const names = bringLibrary().then((library) => nameFinder(library));
 
-self.addEventListener('message', ({ data }: MessageEvent<ReadListTask>) => {
+async function answer({ text, options }: ReadListTask): Promise<void> {
   try {
-    const report = readTreeList(data.text, { ...data.options, names, progress: (done, total) => self.postMessage({ done, total }) });
+    const report = readTreeList(text, { ...options, names: await names, progress: (done, total) => self.postMessage({ done, total }) });
     self.postMessage({ report });
   } catch (error) {
     self.postMessage({ problem: (error as Error).message });
   }
-});
+}
+
+self.addEventListener('message', ({ data }: MessageEvent<ReadListTask>) => void answer(data));

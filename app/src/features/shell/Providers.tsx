@@ -1,7 +1,7 @@
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { useFonts } from 'expo-font';
 import { useEffect, type ReactNode } from 'react';
-import { GestureHandlerRootView } from 'react-native-gesture-handler';
+import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { onRestored, persister, queryClient, worthKeeping, KEEP_FOR } from '@/data/cache';
 import { registerServiceWorker } from '@/offline/service-worker';
@@ -23,7 +23,7 @@ export function Providers({ children }: { children: ReactNode }) {
   useEffect(registerServiceWorker, []);
   if (!loaded && !problem) return null;
   return (
-    <GestureHandlerRootView style={{ flex: 1 }}>
+    <View style={{ flex: 1 }}>
       <SafeAreaProvider>
         <PersistQueryClientProvider
           client={queryClient}
@@ -35,6 +35,6 @@ export function Providers({ children }: { children: ReactNode }) {
           </ThemeProvider>
         </PersistQueryClientProvider>
       </SafeAreaProvider>
-    </GestureHandlerRootView>
+    </View>
   );
 }

@@ -1,10 +1,10 @@
-import json from '@dendrix/library/generated';
 import { districtAt, type Place } from '@dendrix/core/geo';
 import { nameFinder, type NameFinder, type NameHit } from '@dendrix/core/naming';
 import type { District, Library, Taxon } from '@dendrix/core/knowledge';
+import { heldLibrary } from '@/data/library';
 
-/** The field's knowledge, shipped with the app. */
-export const library: Library = json;
+/** The field's knowledge, brought before any screen. */
+export const library: Library = heldLibrary();
 
 const byName = new Map(library.taxa.map((taxon) => [taxon.name, taxon]));
 
