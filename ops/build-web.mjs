@@ -36,11 +36,16 @@ const OPENING = `<style>
       @media (prefers-color-scheme: dark) { html { background: #1c1915 } #opening { color: #ede6d6 } }
     </style>`;
 
-/** The page paints at once, and fetches the knowledge while its scripts are still on their way. */
-function openAtOnce(page) {
+/** Chunks that the first screen needs and that are asked for one by the other: all are fetched at once instead. */
+const FIRST = ['entry-', '_layout-', 'today-'];
+
+/** The page paints at once, and fetches the knowledge and its first chunks while its scripts are still on their way. */
+function openAtOnce(page, scripts) {
+  const chunks = readdirSync(scripts).filter((name) => FIRST.some((begins) => name.startsWith(begins)) && name.endsWith('.js'));
+  const preloads = chunks.map((name) => `<link rel="preload" href="/_expo/static/js/web/${name}" as="script">`).join('');
   const html = readFileSync(page, 'utf8');
   const opened = html
-    .replace('</head>', `<link rel="preload" href="/library.json" as="fetch" crossorigin="anonymous">${OPENING}</head>`)
+    .replace('</head>', `<link rel="preload" href="/library.json" as="fetch" crossorigin="anonymous">${preloads}${OPENING}</head>`)
     .replace('<div id="root"></div>', '<div id="root"><p id="opening">Dendrix</p></div>');
   if (!opened.includes('id="opening"') || !opened.includes('rel="preload"'))
     throw new Error('index.html is not as it was expected: no place for the opening.');
@@ -63,7 +68,7 @@ export async function buildWeb(log) {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   copyFileSync(join(root, 'library', 'generated', 'library.json'), join(partial, 'library.json'));
-  openAtOnce(join(partial, 'index.html'));
+  openAtOnce(join(partial, 'index.html'), join(partial, '_expo', 'static', 'js', 'web'));
   const { generateSW } = await import('workbox-build');
   await generateSW({
     globDirectory: partial,

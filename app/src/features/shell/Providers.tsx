@@ -11,9 +11,9 @@ import { SettingsProvider } from './settings';
 /** Changes with the shape of what is kept: answers of an older version are fetched anew. */
 const KEPT_SHAPE = '3';
 
-/** Everything below has fonts, theme, settings and the kept answers. */
+/** Everything below has theme, settings and the kept answers. Fonts take the place of the system's when they are there: nobody waits for them. */
 export function Providers({ children }: { children: ReactNode }) {
-  const [loaded, problem] = useFonts({
+  useFonts({
     Bricolage_600: require('@expo-google-fonts/bricolage-grotesque/600SemiBold/BricolageGrotesque_600SemiBold.ttf') as number,
     Bricolage_700: require('@expo-google-fonts/bricolage-grotesque/700Bold/BricolageGrotesque_700Bold.ttf') as number,
     Atkinson_400: require('@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf') as number,
@@ -21,7 +21,6 @@ export function Providers({ children }: { children: ReactNode }) {
     Newsreader_500_Italic: require('@expo-google-fonts/newsreader/500Medium_Italic/Newsreader_500Medium_Italic.ttf') as number,
   });
   useEffect(registerServiceWorker, []);
-  if (!loaded && !problem) return null;
   return (
     <View style={{ flex: 1 }}>
       <SafeAreaProvider>
