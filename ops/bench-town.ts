@@ -1,13 +1,12 @@
 import { genusOf, lookAlikesOf, type Library } from '@dendrix/core/knowledge';
 import { randomFrom } from '@dendrix/core/maths';
-import { modelOf, rank, type IdentifyRequest } from '@dendrix/core/naming';
-import { simulatedTree, tellingLook } from '@dendrix/core/naming/calibrate';
-import type { Observation, Stock } from '@dendrix/core/record';
+import { modelOf } from '@dendrix/core/naming';
+import { rankTree, simulatedTree, tellingLook, type About } from '@dendrix/core/naming/calibrate';
 import { stockOf } from '@dendrix/core/review';
 import { randomFrom as demoRandom } from '../demo/random';
 import { demoTrees } from '../demo/trees';
 
-/** Every second tree of the demonstration's town teaches, the others are asked about. */
+/** So many of the trees that teach were confirmed by a review; the rest stands on a list only. Chosen. */
 const CONFIRMED_SHARE = 0.2;
 /** One name in ten of a town's list is that of another tree, mostly of a relative. Common practice, no source. */
 const WRONG_ON_LIST = 0.1;
@@ -44,24 +43,22 @@ export function town(library: Library): void {
   for (const marks of [2, 4, 6, 8]) {
     const looks = asked.map(({ taxon }) => {
       const tree = simulatedTree(model, model.taxonIndex(taxon.name), random);
-      return { tree, taxon, observations: tellingLook(model, tree, marks, random) as Observation[] };
+      return { tree, taxon, observations: tellingLook(model, tree, marks, random) };
     });
-    const score = (about: Pick<IdentifyRequest, 'district' | 'stock'>) => {
+    const score = (about: About) => {
       const asks = looks.map(({ tree, taxon, observations }) => {
-        const date = `2026-${String(tree.month).padStart(2, '0')}-15`;
-        const request = { date, latitude: district.latitude, lifeStage: tree.stage, planted: true, observations, ...about };
-        const { candidates } = rank(model, request);
+        const { candidates } = rankTree(model, tree, observations, about);
         return { first: candidates[0]?.taxon === taxon, of: candidates.find((one) => one.taxon === taxon)?.probability ?? 0 };
       });
       const first = asks.filter((one) => one.first).length / asks.length;
       return `${percent(first)} ${(asks.reduce((sum, { of }) => sum - Math.log(Math.max(of, 1e-9)), 0) / asks.length).toFixed(2)}`;
     };
-    const some = (n: number): Stock => stockOf(record.slice(0, n));
-    const rows: [string, Pick<IdentifyRequest, 'district' | 'stock'>][] = [
+    const some = (n: number) => stockOf(record.slice(0, n));
+    const rows: [string, About][] = [
       ['no district', {}],
       ['district file', { district: district.id }],
-      ['and 50 trees', { district: district.id, stock: [...some(50)] }],
-      [`and all ${record.length}`, { district: district.id, stock: [...some(record.length)] }],
+      ['and 50 trees', { district: district.id, stock: some(50) }],
+      [`and all ${record.length}`, { district: district.id, stock: some(record.length) }],
     ];
     console.log(`${marks} marks: ${rows.map(([words, about]) => `${words} ${score(about)}`).join('; ')}`);
   }

@@ -99,6 +99,22 @@ describe('a town teaches the naming', () => {
       { numRuns: 60 },
     );
   });
+  it('says so where a name would be confirmed only because it is common', () => {
+    // What firs and spruces share, and the bark of a spruce, in a town that has nothing but firs.
+    const shared = [
+      ...[see('habit', 'single-stem'), see('leader', 'excurrent'), see('branch-density', 'medium'), see('bark-texture', 'scaly-plates')],
+      ...[see('twig-smell', 'resinous'), see('bud-surface', 'smooth'), see('bud-scales', 'many'), see('leaf-type', 'needle')],
+      ...[see('flower-form', 'minute'), see('fruit-type', 'cone'), see('stem-base', 'plain'), see('twig-thickness', 'medium')],
+    ];
+    const alone = identify(testLibrary, request(shared));
+    const taught = identify(testLibrary, request(shared, [count('Abies alba', 5000)]));
+    expect(alone.ranking.candidates[0]?.taxon.name).not.toBe('Abies alba');
+    expect(taught.ranking.candidates[0]?.taxon.name).toBe('Abies alba');
+    expect(taught.confirmation).toMatchObject({
+      met: false,
+      why: expect.stringMatching(/^Abies alba leads because many of it stand here/),
+    });
+  });
   it('is refused with the field where a count is no count', () => {
     expect(() => request([], [count('Tilia cordata', -3)])).toThrow(/confirmed/);
   });

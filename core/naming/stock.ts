@@ -48,17 +48,8 @@ function countsOf(
     for (const t of among) counts[t] = (counts[t] as number) + (kind[ground] * (weights[t] as number)) / all;
   }
   const { each, most } = PSEUDO_COUNTS[ground];
-  const worth =
-    each *
-    Math.min(
-      1,
-      most /
-        each /
-        Math.max(
-          1,
-          counts.reduce((a, b) => a + b, 0),
-        ),
-    );
+  const trees = counts.reduce((a, b) => a + b, 0);
+  const worth = trees === 0 ? 0 : Math.min(each, most / trees);
   return counts.map((count) => count * worth);
 }
 

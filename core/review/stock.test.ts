@@ -1,4 +1,4 @@
-import { stockOf, stockWithout, type Countable } from './stock';
+import { kindIn, stockOf, stockWithout, type Countable } from './stock';
 
 const tree = (taxon: string | null, standing: Countable['standing'], more: Partial<Countable> = {}): Countable => ({
   taxon,
@@ -39,6 +39,11 @@ describe('the trees of a record, counted', () => {
       [false, 1],
       [true, 1],
     ]);
+  });
+  it('of one kind tells planted and wild together', () => {
+    const counted = stockOf([tree('Acer rubrum', 'confirmed'), tree('Acer rubrum', 'imported', { planted: false })]);
+    expect(kindIn(counted, 'Acer rubrum')).toEqual({ confirmed: 1, listed: 1 });
+    expect(kindIn(counted, 'Tilia cordata')).toEqual({ confirmed: 0, listed: 0 });
   });
   it('without the tree that is asked about, it counts one less, and never below none', () => {
     const one = tree('Acer rubrum', 'imported');

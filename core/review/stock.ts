@@ -49,3 +49,9 @@ export function stockWithout(stock: readonly KindCount[], tree: Countable): Kind
       : kind,
   );
 }
+
+/** How many trees of a kind a record holds, planted and wild together. */
+export function kindIn(stock: readonly KindCount[], taxon: string): Pick<KindCount, 'confirmed' | 'listed'> {
+  const kinds = stock.filter((kind) => kind.taxon === taxon);
+  return { confirmed: kinds.reduce((sum, kind) => sum + kind.confirmed, 0), listed: kinds.reduce((sum, kind) => sum + kind.listed, 0) };
+}

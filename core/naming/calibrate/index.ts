@@ -14,6 +14,7 @@ export {
   randomLook,
   rankTree,
   statements,
+  type About,
   type Met,
   type Strategy,
 } from './trials';

@@ -3,6 +3,7 @@ import { fitOf, LIMITS, type Fit, type Limits } from '../fit';
 import { levelOf, NEEDS, type Needs } from '../level';
 import { lookNext } from '../look-next';
 import { rank, type Ranking } from '../rank';
+import type { IdentifyRequest } from '../request';
 import type { Observation } from '../../record/observation';
 import { genusOf, lookAlikesOf, type Library, type Taxon } from '../../knowledge';
 import type { NameLevel } from '../../record/name';
@@ -11,16 +12,19 @@ import { canAnswer, report, simulatedTree, type SimulatedTree } from './observer
 import { type Random } from '../../maths/random';
 import type { Statement } from './scores';
 
-/** Ranks what was seen of a simulated tree, by month and stage, with no district behind it. @param south whether it stands south of the equator */
+/** Where a simulated tree is asked about: south of the equator or not, and with a district and its record behind it or none. */
+export type About = { south?: boolean } & Pick<IdentifyRequest, 'district' | 'stock'>;
+
+/** Ranks what was seen of a simulated tree, by month and stage. */
 export function rankTree(
   model: Model,
   tree: Pick<SimulatedTree, 'month' | 'stage'>,
   observations: readonly Observation[],
-  south = false,
+  { south = false, ...about }: About = {},
 ): Ranking {
   const month = south ? ((tree.month + 5) % 12) + 1 : tree.month;
   const date = `2026-${String(month).padStart(2, '0')}-15`;
-  return rank(model, { date, latitude: south ? -46 : 46, lifeStage: tree.stage, planted: true, observations: [...observations] });
+  return rank(model, { date, latitude: south ? -46 : 46, lifeStage: tree.stage, planted: true, observations: [...observations], ...about });
 }
 
 const shuffled = <T>(items: readonly T[], random: Random): T[] => {
@@ -87,7 +91,7 @@ export function statements(
       const seen = randomLook(model, tree, looks[i % looks.length] as number, random);
       if (seen.length === 0) continue;
       const observations = wrongMarks > 0 ? withWrongMarks(model, seen, wrongMarks, random) : seen;
-      for (const { taxon, probability } of rankTree(model, tree, observations, south).candidates) {
+      for (const { taxon, probability } of rankTree(model, tree, observations, { south }).candidates) {
         if (probability < floor) break;
         out.push({ probability, right: taxon === model.taxa[t] });
       }
