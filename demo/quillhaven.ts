@@ -36,7 +36,7 @@ const PLANTING = 'planting';
 /** Whether the database holds no people and no trees yet, or a town only half planted. */
 export async function needsSeed(): Promise<boolean> {
   if (await Setting.findByPk(PLANTING)) return true;
-  return (await User.count()) === 0 && (await Tree.count()) === 0;
+  return (await User.findOne({ attributes: ['id'] })) === null && (await Tree.findOne({ attributes: ['id'] })) === null;
 }
 
 /** Clears what a planting that was cut short left behind. */
@@ -52,6 +52,7 @@ async function clear({ sequelize }: World): Promise<void> {
     'trees',
     'users',
     'audit_entries',
+    'changes',
     'settings',
   ];
   for (const table of tables) await sequelize.query(`DELETE FROM ${table}`);
@@ -105,6 +106,7 @@ export async function seedQuillhaven(world: World, today: string): Promise<{ tre
         entityId: visitId,
         body: { treeId, day: date },
         wrote,
+        trees: [treeId],
       });
     });
     if (look.review) {
@@ -125,6 +127,7 @@ export async function seedQuillhaven(world: World, today: string): Promise<{ tre
           entityId: visitId,
           body: { review: reviewId },
           wrote,
+          trees: [treeId],
         });
       });
     }
@@ -219,6 +222,7 @@ async function keepTownList(world: World, demo: readonly DemoTree[], userId: str
       entityId: importId,
       body: { trees: demo.length },
       wrote: { trees: [...ids.values()], determinations: determinations.map(({ id }) => id) },
+      trees: [...ids.values()],
     });
   });
   return ids;
@@ -284,6 +288,7 @@ async function planFirstVisits(
         entityId: treeId,
         body: { firstDueOn },
         wrote: { trees: [treeId] },
+        trees: [treeId],
       });
     });
   }

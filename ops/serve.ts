@@ -4,7 +4,6 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { v7 as newId } from 'uuid';
-import { nameFinder } from '@dendrix/core/naming';
 import { loadLibrary } from '@dendrix/library';
 import { DEMO_PASSWORD, PEOPLE } from '../demo/people';
 import { needsSeed, seedQuillhaven } from '../demo/quillhaven';
@@ -16,7 +15,7 @@ import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
 import { resumeImports } from '../server/imports/service';
-import { judgeUnjudged } from '../server/trees/settle';
+import { judgeUnjudged, weighUnweighed } from '../server/trees/settle';
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
 
@@ -42,6 +41,7 @@ const world: World = { sequelize, library, now, newId, keepHead: headKeeper(chai
 const anchored = await anchor(world);
 if (anchored > 0) console.log(`${anchored} rows of before were taken into the chain.`);
 const judged = await judgeUnjudged(world);
+await weighUnweighed(world);
 if (judged > 0) console.log(`The visits of ${judged} trees were judged from their whole record.`);
 if (await needsSeed()) {
   console.log('Planting Quillhaven …');
@@ -51,7 +51,7 @@ if (await needsSeed()) {
 const isDemo = (await Setting.findByPk('demo-password')) !== null;
 
 const logger = pino({ level: LOG_LEVEL });
-const resumed = await resumeImports(world, nameFinder(library), (error) => logger.error({ err: error }, 'import failed'));
+const resumed = await resumeImports(world, (error) => logger.error({ err: error }, 'import failed'));
 if (resumed > 0)
   console.log(`${resumed} list${resumed > 1 ? 's' : ''} that a stop had cut short ${resumed > 1 ? 'are' : 'is'} read again.`);
 const app = createApp({

@@ -2,6 +2,7 @@ import type { Route } from './http/route';
 import type { World } from './world';
 import { auditRoutes } from './audit/routes';
 import { importRoutes } from './imports/routes';
+import { mapRoutes } from './map/routes';
 import { organisationRoutes } from './organisation/routes';
 import { photoRoutes } from './photos/routes';
 import { reviewRoutes } from './reviews/routes';
@@ -13,6 +14,7 @@ import { visitRoutes } from './visits/routes';
 export const allRoutes = (world: World, fonts: string): Route[] => [
   ...sessionRoutes(),
   ...treeRoutes(world, fonts),
+  ...mapRoutes(world),
   ...visitRoutes(world),
   ...photoRoutes(world),
   ...reviewRoutes(world),

@@ -283,7 +283,7 @@ describe('reviews', () => {
     const all = (await reviewer.get('/review-queue')).body;
     expect(all.total).toBe(all.items.length);
     const { id: account } = (await reviewer.get('/session')).body;
-    const one = await reviewQueue(service.world, account, 1);
+    const one = await reviewQueue(service.world, account, undefined, 1);
     expect(one.total).toBe(all.total);
     expect(one.items.map((item) => item.weight)).toEqual([Math.max(...all.items.map((item: { weight: number }) => item.weight))]);
     expect(one.items[0]?.tree.tag).toBe('R-old');

@@ -134,7 +134,10 @@ export type FollowUpView = z.infer<typeof followUpView>;
 
 export const treeDetail = treeBrief.extend({
   note: z.string(),
+  /** The newest visits, newest first. */
   visits: z.array(visitView),
+  /** How many older ones there are, and where to go on for them; none where all are here. */
+  earlier: z.object({ visits: z.number().int().nonnegative(), next: z.string().nullable() }),
   determinations: z.array(determinationView),
   reviews: z.array(reviewView),
   followUps: z.array(followUpView),
@@ -145,18 +148,61 @@ export type TreeDetail = z.infer<typeof treeDetail>;
 
 export const page = <T extends z.ZodType>(item: T) => z.object({ items: z.array(item), next: z.string().nullable() });
 
+/** Trees that could be stops of a round, how many are due in all, counted up to a limit, and whether there are more than that. */
+export const roundAnswer = z.object({ items: z.array(treeBrief), due: z.number().int().nonnegative(), more: z.boolean() });
+export type RoundAnswer = z.infer<typeof roundAnswer>;
+
+/** What was found for some words: trees, and the streets they may mean. */
+export const findAnswer = z.object({
+  items: z.array(treeBrief),
+  streets: z.array(z.object({ street: z.string(), trees: z.number().int().nonnegative() })),
+});
+export type FindAnswer = z.infer<typeof findAnswer>;
+
+/** The trees of a kind by street, most first, and some of them by name. */
+export const kindAnswer = z.object({
+  trees: z.number().int().nonnegative(),
+  streets: z.array(z.object({ street: z.string(), trees: z.number().int().nonnegative() })),
+  some: z.array(treeBrief.pick({ id: true, tag: true, place: true })),
+});
+export type KindAnswer = z.infer<typeof kindAnswer>;
+
+/** What the map is of: its trees counted by their answers, where they stand, and from which level on each is drawn by itself. */
+export const mapAnswer = z.object({
+  trees: z.number().int().nonnegative(),
+  /** Trees by question and answer. */
+  counts: z.record(z.string(), z.record(z.string(), z.number().int().nonnegative())),
+  box: z.tuple([z.number(), z.number(), z.number(), z.number()]).nullable(),
+  singlesFrom: z.number().int().nonnegative(),
+  /** Changes with every write. */
+  version: z.string(),
+});
+export type MapAnswer = z.infer<typeof mapAnswer>;
+
+/** Of a part of a list that is to come in: tags that are taken, and trees that stand where one of it would. */
+export const knownAnswer = z.object({
+  tags: z.array(z.string()),
+  near: z.array(z.object({ at: z.number().int().nonnegative(), tag: z.string(), metres: z.number().nonnegative() })),
+});
+export type KnownAnswer = z.infer<typeof knownAnswer>;
+
 /** A visit that waits for a second pair of eyes, and why it matters. */
 export const queueItem = z.object({
-  visit: visitView,
-  tree: treeBrief,
+  visit: z.object({ id, treeId: id, day: isoDate, finishedAt: z.string(), by: person }),
+  tree: treeBrief.pick({ id: true, tag: true, place: true }),
   weight: z.number(),
   /** Why it matters; what would give the answer away is shown only after the reviewer's own. */
   why: z.array(z.object({ says: z.string(), reveals: z.boolean() })),
 });
 export type QueueItem = z.infer<typeof queueItem>;
 
-/** The queue of review: the visits that matter most, and how many wait in all. */
-export const queueAnswer = z.object({ items: z.array(queueItem), total: z.number().int().nonnegative() });
+/** A page of the queue of review, what matters most first, and how many wait in all, counted up to a limit. */
+export const queueAnswer = z.object({
+  items: z.array(queueItem),
+  next: z.string().nullable(),
+  total: z.number().int().nonnegative(),
+  more: z.boolean(),
+});
 export type QueueAnswer = z.infer<typeof queueAnswer>;
 
 /** The trees of each district, counted by kind; districts without a named tree are left out. */

@@ -5,6 +5,7 @@ import { testLibrary } from '../testing/library';
 import { degreesCell, lengthCell, numberCell, yearCell } from './cells';
 import { fromUtm, toUtm, utmZone } from '../geo/utm';
 import { matchColumns } from './columns';
+import { againstKnown } from './known';
 import { readTreeList, Stopped } from './tree-list';
 import { treesToCsv, treesToGeoJson } from './export';
 
@@ -145,17 +146,37 @@ describe('a tree list', () => {
     expect(report.trees[3]?.infraspecific).toBe("'Greenspire'");
     expect(report.trees[1]?.writtenName).toBe('sycamore');
   });
-  it('flags trees within 2 m of another and of one already kept', () => {
+  it('flags rows within 2 m of another', () => {
     expect(report.duplicates).toEqual([{ line: 8, tag: 'A-7', near: 'A-6 (line 7)', metres: expect.closeTo(0.11, 1) }]);
-    const known = [{ tag: 'Q 0101', latitude: 45.62011, longitude: -31.2001 }];
-    expect(read(LIST, { known }).duplicates[0]).toMatchObject({ tag: 'A-1', near: 'Q 0101 (already kept)' });
   });
   it('two metres is one tree twice, a little more is two trees', () => {
     // A degree of the meridian is 111.2 km on a sphere of 6371 km.
-    const apart = (metres: number) => [{ tag: 'K', latitude: 45.6201 - metres / 111_195, longitude: -31.2001 }];
-    const near = (metres: number) => read(LIST, { known: apart(metres) }).duplicates.filter(({ near }) => near.startsWith('K '));
-    expect(near(1.95)).toHaveLength(1);
-    expect(near(2.05)).toHaveLength(0);
+    const twice = (metres: number) =>
+      read(`Tag;Lat;Lon\nA;45.6201;-31.2001\nB;${45.6201 - metres / 111_195};-31.2001`).duplicates.map(({ tag }) => tag);
+    expect([twice(1.95), twice(2.05)]).toEqual([['B'], []]);
+  });
+  it('held against the record, part by part: a tag that is taken does not come in, a tree that stands there is told', async () => {
+    const rows = Array.from({ length: 1100 }, (_, i) => `L${i};${45 + i / 1000};-31`);
+    const long = read(['Tag;Lat;Lon', ...rows].join('\n'));
+    const parts: number[] = [];
+    const told: number[] = [];
+    const held = await againstKnown(
+      long,
+      async (tags, places) => {
+        parts.push(tags.length);
+        const at = places.findIndex(([latitude]) => latitude === 45.7);
+        return { tags: tags.filter((tag) => tag === 'L3' || tag === 'L1099'), near: at < 0 ? [] : [{ at, tag: 'K', metres: 0.5 }] };
+      },
+      (done) => told.push(done),
+    );
+    expect(parts).toEqual([500, 500, 100]);
+    expect(told).toEqual([500, 1000, 1100]);
+    expect(held.trees).toHaveLength(1098);
+    expect(held.bad).toEqual([
+      { line: 5, tag: 'L3', reason: 'tag L3 is already kept' },
+      { line: 1101, tag: 'L1099', reason: 'tag L1099 is already kept' },
+    ]);
+    expect(held.duplicates).toEqual([{ line: 702, tag: 'L700', near: 'K (already kept)', metres: 0.5 }]);
   });
   it('asks about a stem stouter than any in a street and a tree taller than any there', () => {
     const warned = (girth: string, height: string) =>

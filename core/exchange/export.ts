@@ -1,4 +1,4 @@
-import type { FeatureCollection, Point } from 'geojson';
+import type { Feature, FeatureCollection, Point } from 'geojson';
 import Papa from 'papaparse';
 import type { TreeBrief } from '../contracts/api';
 
@@ -28,22 +28,26 @@ const COLUMNS = {
 /** A spreadsheet reads a leading =, +, - or @ as a formula; an apostrophe keeps text as text. */
 const asText = (value: string | number) => (typeof value === 'string' && /^[=+\-@\t\r]/.test(value) ? `'${value}` : value);
 
-/** Trees as CSV (RFC 4180), one row each; the columns are the ones the import reads. */
-export function treesToCsv(trees: readonly TreeBrief[]): string {
-  const fields = Object.keys(COLUMNS);
+/** The first line of the list that goes out, and the lines of some trees. A long list is written piece by piece. */
+export const csvHead = (): string => `${Papa.unparse([Object.keys(COLUMNS)])}\r\n`;
+export const csvRows = (trees: readonly TreeBrief[]): string => {
   const data = trees.map((tree) => Object.values(COLUMNS).map((cell) => asText(cell(tree))));
-  return `${Papa.unparse({ fields, data }, { newline: '\r\n' })}\r\n`;
-}
+  return data.length === 0 ? '' : `${Papa.unparse(data, { newline: '\r\n' })}\r\n`;
+};
 
-/** Trees as GeoJSON points (RFC 7946), longitude first. */
-export function treesToGeoJson(trees: readonly TreeBrief[]): FeatureCollection<Point> {
-  return {
-    type: 'FeatureCollection',
-    features: trees.map(({ latitude, longitude, ...properties }) => ({
-      type: 'Feature',
-      id: properties.id,
-      geometry: { type: 'Point', coordinates: [longitude, latitude] },
-      properties,
-    })),
-  };
-}
+/** Trees as CSV (RFC 4180), one row each; the columns are the ones the import reads. */
+export const treesToCsv = (trees: readonly TreeBrief[]): string => csvHead() + csvRows(trees);
+
+/** A tree as a GeoJSON point (RFC 7946), longitude first. */
+export const treeFeature = ({ latitude, longitude, ...properties }: TreeBrief): Feature<Point> => ({
+  type: 'Feature',
+  id: properties.id,
+  geometry: { type: 'Point', coordinates: [longitude, latitude] },
+  properties,
+});
+
+/** Trees as GeoJSON points. */
+export const treesToGeoJson = (trees: readonly TreeBrief[]): FeatureCollection<Point> => ({
+  type: 'FeatureCollection',
+  features: trees.map(treeFeature),
+});

@@ -3,4 +3,5 @@ export * from './columns';
 export * from './cells';
 
 export * from './tree-list';
+export * from './known';
 export * from './export';

@@ -51,7 +51,7 @@ export interface ListReport {
   bad: RowProblem[];
   /** Rows that come in with something left out or worth a look. */
   warnings: RowProblem[];
-  /** Within 2 m of another row or of a tree already kept. */
+  /** Within 2 m of another row or, once held against the record, of a tree already kept. */
   duplicates: { line: number; tag: string; near: string; metres: number }[];
   /** Ambiguous species texts that nobody has answered; their rows keep the text and no name. */
   ambiguous: NameQuestion[];
@@ -72,8 +72,6 @@ export interface ReadListOptions {
   unit?: LengthUnit;
   /** Answers to ambiguous names: text to accepted name; null keeps the text only. */
   choices?: Readonly<Record<string, string | null>>;
-  /** Trees already kept. */
-  known?: readonly (Place & { tag: string })[];
   /** Called now and then with rows read; return false to stop. */
   progress?: (done: number, total: number) => boolean | void;
 }
@@ -147,7 +145,6 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
   const unitOf = (kind: ColumnKind, fallback: LengthUnit) => columns[at.get(kind) ?? -1]?.unit ?? fallback;
   const answers = new Map<string, { answer: NameAnswer; rows: number }>();
   const tags = new Map<string, number>();
-  const kept = new Set(options.known?.map((tree) => tree.tag));
 
   rows.forEach((row, i) => {
     if (i % TELL_EVERY === 0 && options.progress?.(i, rows.length) === false) throw new Stopped();
@@ -160,8 +157,6 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
     if (tag.length > 30) return void bad('the tag is longer than 30 letters');
     const first = tags.get(tag);
     if (first !== undefined) return void bad(`tag ${tag} stands already on line ${first}`);
-
-    if (kept.has(tag)) return void bad(`tag ${tag} is already kept`);
 
     const place = placeOf(cell, options.zone);
     if ('problem' in place) return void bad(place.problem);
@@ -225,7 +220,7 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
     else if (answer.kind === 'unknown') report.unknown.push(question);
     else if (answer.kind === 'misspelt') report.misspelt.push(question);
   }
-  report.duplicates = nearDuplicates(report.trees, options.known ?? []);
+  report.duplicates = nearDuplicates(report.trees);
   return report;
 }
 
@@ -255,16 +250,13 @@ function placeOf(cell: (kind: ColumnKind) => string, zoneGiven: string | undefin
   return fromUtm(easting, northing, zone);
 }
 
-function nearDuplicates(trees: readonly ListedTree[], known: readonly (Place & { tag: string })[]): ListReport['duplicates'] {
-  const kept = nearby(known);
+/** Rows that stand within a step of an earlier one. */
+function nearDuplicates(trees: readonly ListedTree[]): ListReport['duplicates'] {
   const listed = nearby(trees);
-  return trees.flatMap((tree) => [
-    ...kept
-      .within(tree, SAME_TREE_WITHIN)
-      .map((other) => ({ line: tree.line, tag: tree.tag, near: `${other.tag} (already kept)`, metres: distance(tree, other) })),
-    ...listed
+  return trees.flatMap((tree) =>
+    listed
       .within(tree, SAME_TREE_WITHIN)
       .filter((other) => other.line < tree.line)
       .map((other) => ({ line: tree.line, tag: tree.tag, near: `${other.tag} (line ${other.line})`, metres: distance(tree, other) })),
-  ]);
+  );
 }

@@ -6,3 +6,4 @@ export * from './near';
 export * from './district';
 export * from './position';
 export * from './regions';
+export * from './tile';

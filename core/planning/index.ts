@@ -2,3 +2,4 @@
 
 export * from './round';
 export * from './settles';
+export * from './pick';

@@ -9,3 +9,5 @@ export * from './queue';
 export * from './with-unsent';
 export { byDay, newestJudging, rootOf, standingVisits, standingWords } from './standing';
 export * from './stock';
+export * from './asked';
+export * from './find';

@@ -1,9 +1,9 @@
-import type { DeterminationView, TreeBrief, TreeDetail, VisitView } from '../contracts/api';
+import type { DeterminationView, FollowUpView, TreeBrief, TreeDetail, VisitView } from '../contracts/api';
 import { NOT_JUDGED, type Band, type Judgement, type Scale } from '../record/judgement';
 import type { TreeSubmission } from '../record/tree';
 import type { VisitSubmission } from '../record/visit';
 import { countedMeasurements } from '../record/measurement';
-import { derive } from './derive';
+import { derive, type Derived } from './derive';
 import { byDay } from './standing';
 
 /** A visit that is on the device and not yet at the server, with who made it. */
@@ -64,18 +64,31 @@ export function withUnsent(tree: TreeDetail, unsent: readonly Unsent[]): TreeDet
   if (waiting.length === 0) return tree;
   const visits = byDay([...waiting, ...tree.visits]).reverse();
   const determinations = [...waiting.flatMap(nameOf), ...tree.determinations].sort((a, b) => b.at.localeCompare(a.at));
-  const { followUps, dbh, height, ...derived } = derive({ visits, determinations, reviews: tree.reviews });
+  const { followUps: made, dbh, height, ...derived } = derive({ visits, determinations, reviews: tree.reviews });
+  const followUps = made.map(({ key, ...one }): FollowUpView => ({ id: key, ...one }));
+  // Of visits that are not here, what the server derived from them still stands.
+  const older = tree.earlier.visits > 0 ? tree.followUps.filter((one) => one.visitId === null || !kept.has(one.visitId)) : [];
+  const first = older.filter((one) => one.doneOn === null).sort((a, b) => a.dueOn.localeCompare(b.dueOn))[0];
+  const sooner = first && (derived.dueOn === null || first.dueOn < derived.dueOn) ? { dueOn: first.dueOn, dueBecause: first.because } : {};
   return {
     ...tree,
     ...derived,
+    ...(tree.earlier.visits > 0 ? olderBands(tree, derived) : {}),
+    ...sooner,
     // What a list said is no part of a record that travels; a size it gave stands until one was measured.
     dbh: dbh ?? tree.dbh,
     height: height ?? tree.height,
     visits,
     determinations,
-    followUps: followUps.map(({ key, ...one }) => ({ id: key, ...one })),
+    followUps: [...followUps, ...older].sort((a, b) => a.dueOn.localeCompare(b.dueOn)),
   };
 }
+
+const BANDS = ['vigour', 'soundness', 'hiddenDecay'] as const satisfies readonly (keyof Derived)[];
+
+/** Where none of the visits at hand judged a scale, one that is not here may have: its word stands. */
+const olderBands = (tree: TreeBrief, derived: Pick<Derived, (typeof BANDS)[number]>): Partial<Derived> =>
+  Object.fromEntries(BANDS.flatMap((band) => (derived[band] === null || derived[band] === NOT_JUDGED ? [[band, tree[band]]] : [])));
 
 /** A tree of a list as it will be, from its brief alone: the newest unsent visit's word where it has one. */
 export function briefWithUnsent(tree: TreeBrief, unsent: readonly Unsent[]): TreeBrief {
@@ -129,6 +142,7 @@ export const detailOfNew = (id: string, given: TreeSubmission): TreeDetail => ({
   ...briefOfNew(id, given),
   note: given.note,
   visits: [],
+  earlier: { visits: 0, next: null },
   determinations: [],
   reviews: [],
   followUps: [],

@@ -70,6 +70,7 @@ const tree = (part: Partial<TreeDetail> = {}): TreeDetail => ({
   determinations: [],
   reviews: [],
   followUps: [],
+  earlier: { visits: 0, next: null },
   arrivedPhotos: [],
   ...part,
 });

@@ -21,9 +21,10 @@ export async function authenticate(login: string, password: string): Promise<Acc
   return user && right ? accountOf(user) : null;
 }
 
-/** Everybody's names, by id. */
-export async function people(): Promise<Map<string, Pick<User, 'id' | 'name'>>> {
-  const users = await User.findAll({ attributes: ['id', 'name'] });
+/** The names of some people, by id. */
+export async function people(ids: readonly (string | null)[]): Promise<Map<string, Pick<User, 'id' | 'name'>>> {
+  const wanted = [...new Set(ids.filter((id) => id !== null))];
+  const users = wanted.length === 0 ? [] : await User.findAll({ where: { id: wanted }, attributes: ['id', 'name'] });
   return new Map(users.map((user) => [user.id, user]));
 }
 

@@ -2,6 +2,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
 import { AuditEntry } from './model';
 import type { World } from '../world';
 import { canonical, sha256 } from './canonical';
+import { noteChange } from './changes';
 import type { ChainHead } from './head';
 import { BATCH, hashRows, RECORD, type HashedRow, type RecordTableName } from './rows';
 
@@ -18,6 +19,8 @@ export interface Deed {
   /** A few words of what it was; what it wrote stands in the rows. */
   body: unknown;
   wrote?: Partial<Record<RecordTableName, readonly string[]>>;
+  /** Trees that are another for it: what lists and the map say of them. */
+  trees?: readonly string[];
 }
 
 type Link = Pick<AuditEntry, 'seq' | 'at' | 'userId' | 'action' | 'entity' | 'entityId' | 'body' | 'hashed' | 'previousHash'>;
@@ -43,7 +46,13 @@ const heads = new WeakMap<Transaction, ChainHead>();
 /** The head that a transaction left, once it has written to the chain. */
 export const headLeftBy = (transaction: Transaction): ChainHead | undefined => heads.get(transaction);
 
-async function append(sequelize: Sequelize, transaction: Transaction, deed: Omit<Deed, 'wrote'>, rows: readonly HashedRow[], now: Date) {
+async function append(
+  sequelize: Sequelize,
+  transaction: Transaction,
+  deed: Omit<Deed, 'wrote' | 'trees'>,
+  rows: readonly HashedRow[],
+  now: Date,
+) {
   // The head row is locked, so the chain has no forks; every writer takes it last, so none waits for another in a ring.
   const [head] = await sequelize.query<{ seq: number; hash: string }>('SELECT seq, hash FROM audit_head WHERE one = 1 FOR UPDATE', {
     transaction,
@@ -67,13 +76,14 @@ async function append(sequelize: Sequelize, transaction: Transaction, deed: Omit
 
 /** Adds a deed to the chain with the hashes of the rows it wrote. It is the last thing a transaction does. */
 export async function chain(world: Pick<World, 'sequelize' | 'now'>, transaction: Transaction, deed: Deed): Promise<void> {
-  const { wrote = {}, ...rest } = deed;
+  const { wrote = {}, trees = [], ...rest } = deed;
   const rows: HashedRow[] = [];
   for (const [table, ids] of Object.entries(wrote)) rows.push(...(await hashRows(table, ids ?? [], transaction)));
   const now = world.now();
   // Many rows, as of a list, go into several entries of one deed.
   for (let start = 0; start === 0 || start < rows.length; start += BATCH)
     await append(world.sequelize, transaction, rest, rows.slice(start, start + BATCH), now);
+  await noteChange(world, transaction, trees);
 }
 
 /**

@@ -1,5 +1,4 @@
 import { v7 as newId } from 'uuid';
-import { nameFinder } from '@dendrix/core/naming';
 import { ImportJob } from './model';
 import { startService, type Service } from '../testing/service';
 import { rebuildAll } from '../trees/settle';
@@ -87,8 +86,7 @@ describe('lists coming in', () => {
       request,
       heldUntil: new Date(0),
     });
-    const names = nameFinder(service.world.library);
-    const taken = await Promise.all([0, 1].map(() => resumeImports(service.world, names, () => {})));
+    const taken = await Promise.all([0, 1].map(() => resumeImports(service.world, () => {})));
     expect((taken[0] as number) + (taken[1] as number)).toBe(1);
     expect(await wait(coordinator, cut)).toMatchObject({ state: 'done', report: { kept: 0, badCount: LONG } });
     expect((await ImportJob.findByPk(cut))?.request).toBeNull();

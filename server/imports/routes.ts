@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { id } from '@dendrix/core/record';
 import { importView } from '@dendrix/core/contracts';
 import { COLUMN_KINDS } from '@dendrix/core/exchange';
-import { nameFinder } from '@dendrix/core/naming';
 import { LENGTH_UNITS } from '@dendrix/core/units';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
@@ -21,40 +20,37 @@ const importBody = z.strictObject({
 });
 
 /** Tree lists coming in: a job that is started, watched and can be stopped. */
-export const importRoutes = (world: World): Route[] => {
-  const names = nameFinder(world.library);
-  return [
-    route({
-      method: 'put',
-      path: '/imports/{id}',
-      summary: 'Start keeping a tree list; all good rows or none',
-      role: 'coordinator',
-      params: z.object({ id }),
-      body: importBody,
-      answer: importView,
-      handle: ({ params, body: { text, ...options }, user, request }) =>
-        startImport(world, names, params.id, user.id, text, options, (error) => request.log?.error({ err: error }, 'import failed')),
-    }),
-    route({
-      method: 'get',
-      path: '/imports/{id}',
-      summary: 'How far an import is, and its report',
-      role: 'coordinator',
-      params: z.object({ id }),
-      answer: importView,
-      async handle({ params }) {
-        const job = await ImportJob.findByPk(params.id);
-        if (!job) throw notFound('That import');
-        return jobView(job);
-      },
-    }),
-    route({
-      method: 'delete',
-      path: '/imports/{id}',
-      summary: 'Stop a running import; nothing of it is kept',
-      role: 'coordinator',
-      params: z.object({ id }),
-      handle: ({ params }) => stopImport(params.id),
-    }),
-  ];
-};
+export const importRoutes = (world: World): Route[] => [
+  route({
+    method: 'put',
+    path: '/imports/{id}',
+    summary: 'Start keeping a tree list; all good rows or none',
+    role: 'coordinator',
+    params: z.object({ id }),
+    body: importBody,
+    answer: importView,
+    handle: ({ params, body: { text, ...options }, user, request }) =>
+      startImport(world, params.id, user.id, text, options, (error) => request.log?.error({ err: error }, 'import failed')),
+  }),
+  route({
+    method: 'get',
+    path: '/imports/{id}',
+    summary: 'How far an import is, and its report',
+    role: 'coordinator',
+    params: z.object({ id }),
+    answer: importView,
+    async handle({ params }) {
+      const job = await ImportJob.findByPk(params.id);
+      if (!job) throw notFound('That import');
+      return jobView(job);
+    },
+  }),
+  route({
+    method: 'delete',
+    path: '/imports/{id}',
+    summary: 'Stop a running import; nothing of it is kept',
+    role: 'coordinator',
+    params: z.object({ id }),
+    handle: ({ params }) => stopImport(params.id),
+  }),
+];

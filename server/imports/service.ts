@@ -1,6 +1,6 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { setImmediate as breathe } from 'node:timers/promises';
-import { readTreeList, Stopped, type ListReport, type ReadListOptions } from '@dendrix/core/exchange';
+import { againstKnown, Stopped, type ListReport, type ReadListOptions } from '@dendrix/core/exchange';
 import { Op } from 'sequelize';
 import { derive } from '@dendrix/core/review';
 import type { ImportView } from '@dendrix/core/contracts';
@@ -9,7 +9,9 @@ import { ImportJob } from './model';
 import { sha256 } from '../audit/canonical';
 import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
+import { knownOf } from '../trees/known';
 import { pointOf } from '../trees/service';
+import { inThread } from '../work/pool';
 import type { World } from '../world';
 
 /** Rows written at a time; progress is told after each. */
@@ -26,23 +28,21 @@ function listedColumns(tree: ListReport['trees'][number], named: Parameters<type
   return columns;
 }
 
-/** What a kept tree looks like for duplicate finding. */
-export const knownTrees = () => Tree.findAll({ attributes: ['tag', 'latitude', 'longitude'], raw: true });
-
 /**
- * Reads a list against the trees already kept and keeps its good rows, all of them or none.
- * @param tell called with rows kept; throws Stopped to give up, and then nothing is kept
+ * Reads a list, in a thread of its own, holds it against the trees already kept, and keeps its good rows, all of them or none.
+ * @param tell called with rows done; throws Stopped to give up, and then nothing is kept
  */
 export async function keepTreeList(
   world: World,
   importId: string,
   userId: string,
   text: string,
-  options: Omit<ReadListOptions, 'known'>,
+  options: Omit<ReadListOptions, 'names' | 'progress'>,
   tell: (done: number, total: number) => Promise<void>,
 ): Promise<ListReport & { kept: number }> {
-  const known = await knownTrees();
-  const report = readTreeList(text, { ...options, known });
+  const read = await inThread('readList', { text, options });
+  await tell(0, read.trees.length);
+  const report = await againstKnown(read, (tags, places) => knownOf(world, tags, places));
   if (report.stops.length > 0) return { ...report, kept: 0 };
   await inTransaction(world, async (transaction) => {
     const now = world.now();
@@ -109,6 +109,7 @@ export async function keepTreeList(
       entityId: importId,
       body: { trees: report.trees.length, rows: report.rows, sha256: sha256(text) },
       wrote,
+      trees: wrote.trees,
     });
   });
   return { ...report, kept: report.trees.length };
@@ -127,7 +128,7 @@ export const jobView = (job: ImportJob): ImportView => ({
 });
 
 /** What an import was asked for; names and the year are the server's. */
-export type ImportOptions = Omit<ReadListOptions, 'known' | 'names' | 'thisYear' | 'progress'>;
+export type ImportOptions = Omit<ReadListOptions, 'names' | 'thisYear' | 'progress'>;
 
 /** A request as it is kept with its job, so that a restart can go on from it. A list of trees packs to a tenth. */
 const packed = (text: string, options: ImportOptions): string => gzipSync(JSON.stringify({ text, options })).toString('base64');
@@ -141,7 +142,6 @@ const heldUntil = () => new Date(Date.now() + HELD_MS);
 /** Starts an import under the id its device made and returns at once; the job's row tells how far it is. */
 export async function startImport(
   world: World,
-  names: ReadListOptions['names'],
   id: string,
   userId: string,
   text: string,
@@ -163,7 +163,7 @@ export async function startImport(
     request,
     heldUntil: heldUntil(),
   });
-  void run(world, names, job).catch(log);
+  void run(world, job).catch(log);
   return jobView(job);
 }
 
@@ -171,7 +171,7 @@ export async function startImport(
  * Takes up imports that a server began and did not end. Each is one transaction, so nothing of it was kept: it begins anew.
  * @returns how many were taken up
  */
-export async function resumeImports(world: World, names: ReadListOptions['names'], log: (error: unknown) => void): Promise<number> {
+export async function resumeImports(world: World, log: (error: unknown) => void): Promise<number> {
   const left = await ImportJob.findAll({
     where: { state: 'running', heldUntil: { [Op.or]: [{ [Op.lt]: new Date() }, { [Op.is]: null }] } },
   });
@@ -184,12 +184,12 @@ export async function resumeImports(world: World, names: ReadListOptions['names'
     );
     if (mine !== 1) continue;
     taken++;
-    void run(world, names, job).catch(log);
+    void run(world, job).catch(log);
   }
   return taken;
 }
 
-async function run(world: World, names: ReadListOptions['names'], job: ImportJob): Promise<void> {
+async function run(world: World, job: ImportJob): Promise<void> {
   const end = (state: ImportJob['state'], part: { report?: ImportJob['report']; detail: string | null }) =>
     ImportJob.update({ state, request: null, heldUntil: null, ...part }, { where: { id: job.id } });
   try {
@@ -198,7 +198,7 @@ async function run(world: World, names: ReadListOptions['names'], job: ImportJob
       return void (await end('failed', { detail: 'The service was stopped while it read this list; send the list again.' }));
     const { text, options } = unpacked(job.request);
     const thisYear = world.now().getFullYear();
-    const report = await keepTreeList(world, job.id, job.userId, text, { ...options, names, thisYear }, async (done, total) => {
+    const report = await keepTreeList(world, job.id, job.userId, text, { ...options, thisYear }, async (done, total) => {
       // Another server may have been asked to stop it: the row is the one truth.
       const now = await ImportJob.findByPk(job.id, { attributes: ['state'] });
       if (now?.state === 'stopped') throw new Stopped();

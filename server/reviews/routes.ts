@@ -10,10 +10,11 @@ export const reviewRoutes = (world: World): Route[] => [
   route({
     method: 'get',
     path: '/review-queue',
-    summary: 'Visits that wait for a second pair of eyes, what matters most first',
+    summary: 'Visits that wait for a second pair of eyes, what matters most first, in pages',
     role: 'reviewer',
+    query: z.object({ after: z.string().max(80).optional(), limit: z.coerce.number().int().min(1).max(100).optional() }),
     answer: queueAnswer,
-    handle: ({ user }) => reviewQueue(world, user.id),
+    handle: ({ user, query }) => reviewQueue(world, user.id, query.after, query.limit),
   }),
   route({
     method: 'put',

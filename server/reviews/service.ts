@@ -1,8 +1,8 @@
-import type { Transaction } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import { districtAt } from '@dendrix/core/geo';
 import { levelOfName } from '@dendrix/core/naming';
 import { taxonOf, type ReviewSubmission } from '@dendrix/core/record';
-import { reviewWeight, standingVisits } from '@dendrix/core/review';
+import { reviewWeight } from '@dendrix/core/review';
 import type { Account, QueueAnswer, QueueItem } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
 import { Determination, Tree } from '../trees/model';
@@ -11,39 +11,38 @@ import { Visit } from '../visits/model';
 import { inTransaction } from '../db/transaction';
 import { HttpProblem, notFound } from '../http/problem';
 import { people } from '../accounts/service';
-import { lockTree, settleTree } from '../trees/settle';
+import { earlierNames, lockTree, settleTree } from '../trees/settle';
 import { briefOf, sentOf, visitViewOf } from '../trees/view';
 import { CLOCK_SLACK_MS, type World } from '../world';
 
-/** Visits that are sent with the queue; the rest is only counted. */
-const SENT = 100;
-/** Visits weighed at a time, so that a long queue never stands in memory whole. */
-const BATCH = 200;
+/** Visits of one page of the queue, unless asked otherwise. */
+const PAGE = 40;
+/** Those that wait are counted up to here. */
+const COUNTED = 1000;
 
-/** As much of a visit as tells which of a tree's stand. */
-type Light = Parameters<typeof standingVisits>[0][number] & { userId: string };
-
-/** The visit of each tree that stands as its last, where nobody has reviewed it and somebody else made it. */
-async function waiting(forUser: string): Promise<string[]> {
-  const reviewed = new Set((await Review.findAll({ attributes: ['visitId'] })).map((review) => review.visitId));
-  const byTree = new Map<string, Light[]>();
-  for (const { id, treeId, userId, amends, day, finishedAt } of await Visit.findAll({
-    attributes: ['id', 'treeId', 'userId', 'amends', 'day', 'finishedAt'],
-  })) {
-    const visit = { id, userId, amends, finishedAt: finishedAt.toISOString(), look: { day: day ?? '' } };
-    byTree.set(treeId, [...(byTree.get(treeId) ?? []), visit]);
-  }
-  const last = [...byTree.values()].flatMap((visits) => standingVisits(visits).at(-1) ?? []);
-  return last.filter((visit) => !reviewed.has(visit.id) && visit.userId !== forUser).map((visit) => visit.id);
+/** Where a page of the queue ends: weight, moment and id of its last visit. */
+interface Cursor {
+  weight: number;
+  finishedAt: Date;
+  id: string;
 }
 
-/** Weighs some of the visits that wait. */
-async function weighed(world: World, ids: readonly string[], names: Awaited<ReturnType<typeof people>>): Promise<QueueItem[]> {
-  const visits = await Visit.findAll({ where: { id: [...ids] } });
-  const treeIds = visits.map((visit) => visit.treeId);
-  const [trees, determinations] = await Promise.all([
-    Tree.findAll({ where: { id: treeIds } }),
-    Determination.findAll({ where: { treeId: treeIds }, order: [['at', 'DESC']] }),
+const cursorOf = ({ weight, finishedAt, id }: Cursor): string => `${weight}~${finishedAt.getTime()}~${id}`;
+
+/** @throws HttpProblem 422 for what is no cursor of this queue */
+function readCursor(text: string): Cursor {
+  const [, weight, at, id] = /^(\d+)~(\d+)~([0-9a-f-]{36})$/.exec(text) ?? [];
+  if (!weight || !at || !id) throw new HttpProblem(422, 'Not understood', 'after: this is no place in the queue; begin anew.', 'after');
+  return { weight: Number(weight), finishedAt: new Date(Number(at)), id };
+}
+
+/** Says of some visits why they wait. The order is theirs. */
+async function queued(world: World, visits: readonly Visit[]): Promise<QueueItem[]> {
+  const where = { treeId: visits.map((visit) => visit.treeId) };
+  const [names, trees, determinations] = await Promise.all([
+    people(visits.map((visit) => visit.userId)),
+    Tree.findAll({ where: { id: where.treeId } }),
+    Determination.findAll({ where, attributes: ['id', 'treeId', 'visitId', 'at', 'taxon'] }),
   ]);
   const treeOf = new Map(trees.map((tree) => [tree.id, tree]));
   return visits.flatMap((visit): QueueItem[] => {
@@ -51,27 +50,55 @@ async function weighed(world: World, ids: readonly string[], names: Awaited<Retu
     if (!tree) return [];
     const view = visitViewOf(visit, names);
     const brief = briefOf(tree);
-    const earlier = determinations
-      .filter((d) => d.treeId === tree.id && d.visitId !== visit.id && d.at < visit.finishedAt)
-      .map((d) => d.taxon);
-    return [{ visit: view, tree: brief, ...reviewWeight(world.library, view, brief, earlier, districtAt(world.library.districts, brief)) }];
+    const earlier = earlierNames(
+      determinations.filter((d) => d.treeId === tree.id),
+      view,
+    );
+    const { id, treeId, by, finishedAt } = view;
+    return [
+      {
+        visit: { id, treeId, by, finishedAt, day: view.look.day },
+        tree: brief,
+        ...reviewWeight(world.library, view, brief, earlier, districtAt(world.library.districts, brief)),
+      },
+    ];
   });
 }
 
 /**
- * Visits nobody has reviewed, one a tree, what matters most first. Every one that waits is weighed, however long the queue: an old
- * danger stands before a new routine.
- * @param most so many are given, the heaviest; `total` counts all
+ * Visits nobody has reviewed, one a tree, what matters most first, in pages. Each was weighed when its tree was settled, so an old
+ * danger stands before a new routine however long the queue, and a page costs the same.
  */
-export async function reviewQueue(world: World, forUser: string, most = SENT): Promise<QueueAnswer> {
-  const [ids, names] = await Promise.all([waiting(forUser), people()]);
-  let items: QueueItem[] = [];
-  for (let start = 0; start < ids.length; start += BATCH) {
-    items.push(...(await weighed(world, ids.slice(start, start + BATCH), names)));
-    items.sort((a, b) => b.weight - a.weight || b.visit.finishedAt.localeCompare(a.visit.finishedAt));
-    items = items.slice(0, most);
-  }
-  return { items, total: ids.length };
+export async function reviewQueue(world: World, forUser: string, after?: string, limit = PAGE): Promise<QueueAnswer> {
+  const from = after === undefined ? null : readCursor(after);
+  // Own visits wait for somebody else; they are passed over along the index.
+  const rest = from
+    ? `AND (review_weight < :weight OR (review_weight = :weight AND (finished_at < :finishedAt OR (finished_at = :finishedAt AND id < :id))))
+       AND review_weight <= :weight`
+    : '';
+  const [rows, counted] = await Promise.all([
+    world.sequelize.query<{ id: string }>(
+      `SELECT id FROM visits FORCE INDEX (waiting) WHERE review_weight IS NOT NULL AND user_id <> :forUser ${rest}
+       ORDER BY review_weight DESC, finished_at DESC, id DESC LIMIT :limit`,
+      { type: QueryTypes.SELECT, replacements: { ...from, forUser, limit: limit + 1 } },
+    ),
+    world.sequelize.query<{ total: number }>(
+      `SELECT COUNT(*) AS total FROM (SELECT 1 FROM visits FORCE INDEX (waiting)
+       WHERE review_weight IS NOT NULL AND user_id <> :forUser LIMIT :most) AS first`,
+      { type: QueryTypes.SELECT, replacements: { forUser, most: COUNTED + 1 } },
+    ),
+  ]);
+  const ids = rows.slice(0, limit).map(({ id }) => id);
+  const byId = new Map((await Visit.findAll({ where: { id: ids } })).map((visit) => [visit.id, visit]));
+  const visits = ids.flatMap((id) => byId.get(id) ?? []);
+  const last = visits.at(-1);
+  const total = Number(counted[0]?.total ?? 0);
+  return {
+    items: await queued(world, visits),
+    next: rows.length > limit && last ? cursorOf({ weight: last.reviewWeight ?? 0, finishedAt: last.finishedAt, id: last.id }) : null,
+    total: Math.min(total, COUNTED),
+    more: total > COUNTED,
+  };
 }
 
 const isSame = (review: Review, given: ReviewSubmission) =>
@@ -119,6 +146,7 @@ export async function submitReview(world: World, id: string, given: ReviewSubmis
       entityId: visit.id,
       body: { review: id },
       wrote,
+      trees: [tree.id],
     });
     return true;
   });

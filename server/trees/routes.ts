@@ -1,16 +1,18 @@
 import { z } from 'zod';
 import { id, isoDate, treeSubmission } from '@dendrix/core/record';
-import { page, stockAnswer, treeBrief, treeDetail, type TreeBrief } from '@dendrix/core/contracts';
-import { treesToCsv, treesToGeoJson } from '@dendrix/core/exchange';
+import { findAnswer, kindAnswer, knownAnswer, page, roundAnswer, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
 import { UNIT_SYSTEMS } from '@dendrix/core/units';
-import { districtAt } from '@dendrix/core/geo';
+import { districtAt, type Place } from '@dendrix/core/geo';
 import { dayAt } from '@dendrix/core/time';
 import { sheetOf } from '@dendrix/core/sheet';
 import { route, type Route } from '../http/route';
-import { Tree } from './model';
-import { PAPERS, sheetPdf } from '../sheet/service';
-import { addTree, listTrees, stockByDistrict, treeDetail as detailOf } from './service';
-import { BRIEF, briefOf } from './view';
+import { exportTrees } from './export';
+import { findTrees, whereKindGrows } from './find';
+import { knownOf, PART } from './known';
+import { roundCandidates } from './round';
+import { PAPERS } from '../sheet/service';
+import { inThread } from '../work/pool';
+import { addTree, listTrees, olderVisits, treeDetail as detailOf } from './service';
 import type { World } from '../world';
 
 const MOST = 2000;
@@ -20,7 +22,10 @@ const box = z
   .transform((text) => text.split(',').map(Number))
   .pipe(z.tuple([z.number(), z.number(), z.number(), z.number()], { error: 'give west,south,east,north in degrees' }));
 
-const everyTree = async (): Promise<TreeBrief[]> => (await Tree.findAll({ order: [['tag', 'ASC']], attributes: [...BRIEF] })).map(briefOf);
+const near = { latitude: z.coerce.number().min(-90).max(90).optional(), longitude: z.coerce.number().min(-180).max(180).optional() };
+/** Where somebody stands, if both numbers were given. */
+const placeOf = ({ latitude, longitude }: Partial<Place>): Place | undefined =>
+  latitude === undefined || longitude === undefined ? undefined : { latitude, longitude };
 
 /** Trees: lists, one with its record, a new one, and the list as CSV and GeoJSON. */
 export const treeRoutes = (world: World, fonts: string): Route[] => [
@@ -36,24 +41,65 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
       limit: z.coerce.number().int().min(1).max(MOST).default(500),
     }),
     answer: page(treeBrief),
-    handle: ({ query }) => listTrees(query),
+    handle: ({ query }) => listTrees(world, query),
   }),
   route({
     method: 'get',
-    path: '/stock',
-    summary: 'The trees of each district counted by kind, and what their names rest on',
+    path: '/round',
+    summary: 'Trees that could be stops of a round: the longest overdue, those that press, and those due about where it begins',
     role: 'viewer',
-    answer: stockAnswer,
-    handle: () => stockByDistrict(world),
+    query: z.object({ dueBy: isoDate, ...near }),
+    answer: roundAnswer,
+    handle: ({ query }) => roundCandidates(world, query.dueBy, placeOf(query)),
+  }),
+  route({
+    method: 'get',
+    path: '/find',
+    summary: 'Trees by tag, street or name, or several of these; the nearest first where a place is given',
+    role: 'viewer',
+    query: z.object({ words: z.string().max(120).default(''), ...near }),
+    answer: findAnswer,
+    handle: ({ query }) => findTrees(world, query.words, placeOf(query)),
+  }),
+  route({
+    method: 'get',
+    path: '/kinds/{taxon}',
+    summary: 'Where a kind grows in town: its streets, most trees first',
+    role: 'viewer',
+    params: z.object({ taxon: z.string().max(120) }),
+    answer: kindAnswer,
+    handle: ({ params }) => whereKindGrows(world, params.taxon),
+  }),
+  route({
+    method: 'post',
+    path: '/known',
+    summary: 'Of a part of a list that is to come in: tags that are taken, and trees that stand where one of it would',
+    role: 'crew',
+    body: z.strictObject({
+      tags: z.array(z.string().max(60)).max(PART),
+      places: z.array(z.tuple([z.number().min(-90).max(90), z.number().min(-180).max(180)])).max(PART),
+    }),
+    answer: knownAnswer,
+    handle: ({ body }) => knownOf(world, body.tags, body.places),
   }),
   route({
     method: 'get',
     path: '/trees/{id}',
-    summary: 'One tree with its whole record',
+    summary: 'One tree with its record; of its visits the newest, and where to go on',
     role: 'viewer',
     params: z.object({ id }),
     answer: treeDetail,
     handle: ({ params }) => detailOf(params.id),
+  }),
+  route({
+    method: 'get',
+    path: '/trees/{id}/visits',
+    summary: 'Older visits of a tree, newest first, in pages',
+    role: 'viewer',
+    params: z.object({ id }),
+    query: z.object({ after: z.string().max(80) }),
+    answer: page(visitView),
+    handle: ({ params, query }) => olderVisits(params.id, query.after),
   }),
   route({
     method: 'get',
@@ -65,16 +111,13 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     async handle({ params, query, response }) {
       const tree = await detailOf(params.id);
       const common = world.library.taxa.find((taxon) => taxon.name === tree.taxon)?.commonNames[0]?.name ?? '';
-      const pdf = await sheetPdf(
-        sheetOf(world.library, tree, common, query.units),
-        query.paper,
-        dayAt(world.now(), districtAt(world.library.districts, tree).timeZone),
-        fonts,
-      );
+      const day = dayAt(world.now(), districtAt(world.library.districts, tree).timeZone);
+      const sheet = sheetOf(world.library, tree, common, query.units);
+      const pdf = await inThread('sheet', { sheet, paper: query.paper, day, fonts });
       response
         .type('application/pdf')
         .attachment(`${tree.tag.replace(/\W+/g, '-')}.pdf`)
-        .send(pdf);
+        .send(Buffer.from(pdf));
     },
   }),
   route({
@@ -90,25 +133,15 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
   route({
     method: 'get',
     path: '/exports/trees.csv',
-    summary: 'All trees as CSV',
+    summary: 'All trees as CSV, sent as they are read',
     role: 'viewer',
-    async handle({ response }) {
-      response
-        .type('text/csv; charset=utf-8')
-        .attachment('trees.csv')
-        .send(treesToCsv(await everyTree()));
-    },
+    handle: ({ response }) => exportTrees(world, 'csv', response),
   }),
   route({
     method: 'get',
     path: '/exports/trees.geojson',
-    summary: 'All trees as GeoJSON',
+    summary: 'All trees as GeoJSON, sent as they are read',
     role: 'viewer',
-    async handle({ response }) {
-      response
-        .type('application/geo+json')
-        .attachment('trees.geojson')
-        .send(JSON.stringify(treesToGeoJson(await everyTree())));
-    },
+    handle: ({ response }) => exportTrees(world, 'geojson', response),
   }),
 ];

@@ -1,8 +1,7 @@
-import { col, fn, literal, Op, type WhereOptions } from 'sequelize';
-import { districtAt } from '@dendrix/core/geo';
+import { Op, QueryTypes, type WhereOptions } from 'sequelize';
+import { districtAt, type Box } from '@dendrix/core/geo';
 import { addDays, dayAt } from '@dendrix/core/time';
-import { stockOf, type Countable } from '@dendrix/core/review';
-import type { Account, StockAnswer, TreeBrief, TreeDetail } from '@dendrix/core/contracts';
+import type { Account, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import type { TreeSubmission } from '@dendrix/core/record';
 import { HttpProblem, notFound } from '../http/problem';
 import { Determination, FollowUp, Tree } from './model';
@@ -14,59 +13,97 @@ import { arrivedPhotos } from '../photos/service';
 import { inTransaction } from '../db/transaction';
 import { settleTree } from './settle';
 import type { World } from '../world';
-import { BRIEF, briefOf, determinationViewOf, followUpViewOf, reviewViewOf, visitViewOf } from './view';
+import { briefColumns, briefOfRow } from './briefs';
+import { inBox } from './within';
+import { briefOf, determinationViewOf, followUpViewOf, reviewViewOf, visitViewOf } from './view';
 
 export interface TreeQuery {
   /** west,south,east,north in degrees */
-  box?: [number, number, number, number];
+  box?: Box;
   dueBy?: string;
   after?: string;
   limit: number;
 }
 
 /** A page of trees in the order of their tags; `next` is the tag to go on after. */
-export async function listTrees(query: TreeQuery): Promise<{ items: TreeBrief[]; next: string | null }> {
-  const where: WhereOptions[] = [];
-  if (query.after !== undefined) where.push({ tag: { [Op.gt]: query.after } });
-  if (query.dueBy !== undefined) where.push({ dueOn: { [Op.lte]: query.dueBy } });
-  if (query.box) {
-    const [w, s, e, n] = query.box;
-    // Numbers only, checked by the route's schema; the spatial index answers.
-    where.push(
-      literal(
-        `MBRContains(ST_GeomFromText('POLYGON((${w} ${s},${e} ${s},${e} ${n},${w} ${n},${w} ${s}))'), point)`,
-      ) as unknown as WhereOptions,
-    );
-  }
-  const found = await Tree.findAll({ where: { [Op.and]: where }, order: [['tag', 'ASC']], limit: query.limit + 1, attributes: [...BRIEF] });
-  const items = found.slice(0, query.limit).map(briefOf);
-  return { items, next: found.length > query.limit ? (items.at(-1)?.tag ?? null) : null };
+export async function listTrees(
+  { sequelize }: Pick<World, 'sequelize'>,
+  { box, dueBy, after, limit }: TreeQuery,
+): Promise<{ items: TreeBrief[]; next: string | null }> {
+  const where = [
+    ...(box ? [inBox(box)] : []),
+    ...(dueBy === undefined ? [] : ['due_on <= :dueBy']),
+    ...(after === undefined ? [] : ['tag > :after']),
+  ];
+  const rows = await sequelize.query<Parameters<typeof briefOfRow>[0]>(
+    `SELECT ${briefColumns()} FROM trees ${where.length === 0 ? '' : `WHERE ${where.join(' AND ')}`} ORDER BY tag LIMIT :limit`,
+    { type: QueryTypes.SELECT, replacements: { dueBy, after, limit: limit + 1 } },
+  );
+  const items = rows.slice(0, limit).map(briefOfRow);
+  return { items, next: rows.length > limit ? (items.at(-1)?.tag ?? null) : null };
 }
 
-/** One tree with its whole record, newest first. @throws HttpProblem 404 */
+/** Visits sent with a tree, the newest; and of one page of the older ones. */
+const NEWEST_VISITS = 12;
+const OLDER_VISITS = 50;
+
+const NEWEST_FIRST = [
+  ['day', 'DESC'],
+  ['finishedAt', 'DESC'],
+  ['id', 'DESC'],
+] satisfies [string, string][];
+
+/** Where a page of visits ends. */
+const visitCursor = ({ day, finishedAt, id }: Visit): string => `${day ?? ''}~${finishedAt.getTime()}~${id}`;
+
+/** @throws HttpProblem 422 for what is no cursor of a tree's visits */
+function afterVisit(text: string): WhereOptions {
+  const [, day, at, id] = /^(\d{4}-\d\d-\d\d)~(\d+)~([0-9a-f-]{36})$/.exec(text) ?? [];
+  if (!day || !at || !id) throw new HttpProblem(422, 'Not understood', 'after: this is no place among the visits.', 'after');
+  const finishedAt = new Date(Number(at));
+  return {
+    [Op.or]: [{ day: { [Op.lt]: day } }, { day, finishedAt: { [Op.lt]: finishedAt } }, { day, finishedAt, id: { [Op.lt]: id } }],
+  };
+}
+
+/** Visits of a tree, newest first, and where to go on. */
+async function visitsOf(treeId: string, limit: number, after?: string): Promise<{ visits: Visit[]; next: string | null }> {
+  const found = await Visit.findAll({
+    where: { treeId, ...(after === undefined ? {} : afterVisit(after)) },
+    order: NEWEST_FIRST,
+    limit: limit + 1,
+  });
+  const visits = found.slice(0, limit);
+  const last = visits.at(-1);
+  return { visits, next: found.length > limit && last ? visitCursor(last) : null };
+}
+
+/** Older visits of a tree, a page of them. @throws HttpProblem 404 */
+export async function olderVisits(id: string, after: string): Promise<{ items: VisitView[]; next: string | null }> {
+  if (!(await Tree.findByPk(id, { attributes: ['id'] }))) throw notFound('That tree');
+  const { visits, next } = await visitsOf(id, OLDER_VISITS, after);
+  const names = await people(visits.map((visit) => visit.userId));
+  return { items: visits.map((visit) => visitViewOf(visit, names)), next };
+}
+
+/** One tree with its record, its newest visits first; the rest is asked for. @throws HttpProblem 404 */
 export async function treeDetail(id: string): Promise<TreeDetail> {
   const tree = await Tree.findByPk(id);
   if (!tree) throw notFound('That tree');
   const where = { treeId: id };
-  const [names, visits, determinations, reviews, followUps, photos] = await Promise.all([
-    people(),
-    Visit.findAll({
-      where,
-      order: [
-        ['day', 'DESC'],
-        ['finishedAt', 'DESC'],
-        ['id', 'DESC'],
-      ],
-    }),
+  const [{ visits, next }, determinations, reviews, followUps, photos] = await Promise.all([
+    visitsOf(id, NEWEST_VISITS),
     Determination.findAll({ where, order: [['at', 'DESC']] }),
     Review.findAll({ where, order: [['at', 'DESC']] }),
     FollowUp.findAll({ where, order: [['dueOn', 'ASC']] }),
     arrivedPhotos(id),
   ]);
+  const names = await people([...visits, ...determinations, ...reviews].map((row) => row.userId));
   return {
     ...briefOf(tree),
     note: tree.note,
     visits: visits.map((visit) => visitViewOf(visit, names)),
+    earlier: { visits: next === null ? 0 : (await Visit.count({ where })) - visits.length, next },
     determinations: determinations.map((d) => determinationViewOf(d, names)),
     reviews: reviews.map((r) => reviewViewOf(r, names)),
     followUps: followUps.map(followUpViewOf),
@@ -130,37 +167,8 @@ export async function addTree(world: World, id: string, given: TreeSubmission, b
       entityId: id,
       body: { tag: given.tag },
       wrote: { trees: [id] },
+      trees: [id],
     });
     return briefOf(settled);
   });
-}
-
-/** Trees are told apart by district to a tenth of a degree, some eleven kilometres: finer than districts lie apart. */
-const CELL = 0.1;
-
-/** The trees of each district counted by kind; the database counts, so that the answer does not grow with the town. */
-export async function stockByDistrict({ library }: World): Promise<StockAnswer> {
-  const cell = (column: string) => fn('FLOOR', literal(`${column} / ${CELL}`));
-  const rows = (await Tree.findAll({
-    attributes: [
-      'taxon',
-      'level',
-      'standing',
-      'planted',
-      [cell('latitude'), 'row'],
-      [cell('longitude'), 'column'],
-      [fn('COUNT', col('id')), 'trees'],
-    ],
-    where: { taxon: { [Op.not]: null } },
-    group: ['taxon', 'level', 'standing', 'planted', 'row', 'column'],
-    raw: true,
-  })) as unknown as (Countable & { row: number; column: number; planted: number | boolean | null; trees: number })[];
-  const byDistrict = new Map<string, Countable[]>();
-  for (const { row, column, planted, trees, ...kind } of rows) {
-    const middle = { latitude: (Number(row) + 0.5) * CELL, longitude: (Number(column) + 0.5) * CELL };
-    const { id } = districtAt(library.districts, middle);
-    const counted = { ...kind, planted: planted === null ? null : Boolean(planted), trees: Number(trees) };
-    byDistrict.set(id, [...(byDistrict.get(id) ?? []), counted]);
-  }
-  return Object.fromEntries([...byDistrict].map(([id, kinds]) => [id, stockOf(kinds)]));
 }

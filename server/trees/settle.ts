@@ -1,8 +1,18 @@
-import type { Transaction } from 'sequelize';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { v5 as namedId } from 'uuid';
 import type { Judgement, Organisation } from '@dendrix/core/record';
-import { derive, judgeVisits, type Derived, type FollowUp as Due, type Judgeable } from '@dendrix/core/review';
+import { districtAt } from '@dendrix/core/geo';
+import {
+  derive,
+  judgeVisits,
+  reviewWeight,
+  standingVisits,
+  type Derived,
+  type FollowUp as Due,
+  type Judgeable,
+} from '@dendrix/core/review';
 import { canonical } from '../audit/canonical';
+import { noteChange } from '../audit/changes';
 import { Determination, FollowUp, Tree } from './model';
 import { Review } from '../reviews/model';
 import { Visit, type JudgedWith } from '../visits/model';
@@ -10,7 +20,7 @@ import { inTransaction } from '../db/transaction';
 import { notFound } from '../http/problem';
 import { readOrganisation } from '../organisation/service';
 import type { World } from '../world';
-import { determinationViewOf, reviewViewOf, sentOf, visitViewOf } from './view';
+import { briefOf, determinationViewOf, reviewViewOf, sentOf, visitViewOf } from './view';
 
 // Everything about a tree that follows from its record: the judgement of each visit from the whole of it, what is to be done, and the
 // columns that lists and map read. It is made by the same core that runs on the phone, in the transaction that wrote the record.
@@ -84,6 +94,42 @@ async function writeDerived(tree: Tree, { followUps, ...columns }: ReturnType<ty
 }
 
 /**
+ * The one visit of a tree that waits for a second look, and how much it needs one: the last that stands, where nobody has reviewed it.
+ * @param tree as its derived columns are now
+ */
+function waitingOf({ library }: World, tree: Tree, rows: Rows): { id: string; weight: number } | null {
+  const last = standingVisits(rows.visits.map((visit) => visitViewOf(visit, nobody))).at(-1);
+  if (!last || rows.reviews.some((review) => review.visitId === last.id)) return null;
+  const brief = briefOf(tree);
+  const earlier = earlierNames(rows.determinations, last);
+  const { weight } = reviewWeight(library, last, brief, earlier, districtAt(library.districts, brief));
+  return { id: last.id, weight };
+}
+
+/** Names that a tree had before a visit gave its own, newest first. */
+export const earlierNames = (
+  determinations: readonly Pick<Determination, 'id' | 'visitId' | 'at' | 'taxon'>[],
+  visit: { id: string; finishedAt: string },
+): (string | null)[] =>
+  determinations
+    .filter((d) => d.visitId !== visit.id && d.at < new Date(visit.finishedAt))
+    .sort((a, b) => b.at.getTime() - a.at.getTime() || b.id.localeCompare(a.id))
+    .map((d) => d.taxon);
+
+/** Writes down which visit waits for a second look. @returns whether that moved */
+async function writeWaiting(world: World, tree: Tree, rows: Rows, transaction: Transaction): Promise<boolean> {
+  const waits = waitingOf(world, tree, rows);
+  let moved = false;
+  for (const visit of rows.visits) {
+    const reviewWeight = visit.id === waits?.id ? waits.weight : null;
+    if ((visit.reviewWeight ?? null) === reviewWeight) continue;
+    moved = true;
+    await visit.update({ reviewWeight }, { transaction });
+  }
+  return moved;
+}
+
+/**
  * Makes anew what follows from the record of a tree.
  * @param since day of what was written: visits of that day and after it are judged again; null where nothing was, so that only those
  *   which were never judged are
@@ -104,7 +150,9 @@ export async function settleTree(world: World, tree: Tree, transaction: Transact
     if (!judgement || (visit.judged && canonical(visit.judged) === canonical(judgement))) continue;
     await visit.update({ judged: judgement, judgedWith }, { transaction });
   }
-  return writeDerived(tree, derivedOf(tree, rows), transaction);
+  const settled = await writeDerived(tree, derivedOf(tree, rows), transaction);
+  await writeWaiting(world, settled, rows, transaction);
+  return settled;
 }
 
 /** Something derived that is not what the record says. */
@@ -178,24 +226,93 @@ const rebuildTree = (world: World, id: string): Promise<string[]> =>
     what.push(...(Object.keys(columns) as (keyof Derived)[]).filter((key) => !same(tree[key], columns[key])));
     if ((await keptFollowUps(tree, transaction)) !== unordered(followUps.map((one) => followUpRow(tree.id, one)))) what.push('follow-ups');
     if (what.length > 0) await writeDerived(tree, derived, transaction);
+    if (await writeWaiting(world, tree, rows, transaction)) what.push('waiting for review');
+    if (what.length > 0) await noteChange(world, transaction, [tree.id]);
     return what;
   });
 
-/** Rebuilds every tree and tells which moved; a record that is in order moves none. */
-export async function rebuildAll(world: World): Promise<{ trees: number; moved: Moved[] }> {
-  const moved: Moved[] = [];
-  const trees = await Tree.findAll({ attributes: ['id', 'tag'], order: [['tag', 'ASC']] });
-  for (const { id, tag } of trees) {
-    const what = await rebuildTree(world, id);
-    if (what.length > 0) moved.push({ tag, what });
-  }
-  return { trees: trees.length, moved };
+/** Trees taken from the list at a time, and how many of them are rebuilt at once: as many as keep a connection and a core busy. */
+const PAGE = 1000;
+const AT_ONCE = 4;
+
+/** Does something with each of a list, several at a time, in their order. */
+async function each<T>(items: readonly T[], work: (item: T) => Promise<void>): Promise<void> {
+  let next = 0;
+  const worker = async () => {
+    for (let item = items[next++]; item !== undefined; item = items[next++]) await work(item);
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, worker));
 }
+
+/**
+ * Rebuilds every tree, some at a time, and tells which moved, by tag; a record that is in order moves none.
+ * @param tell called with trees done after every page of the list
+ */
+export async function rebuildAll(world: World, tell: (done: number) => void = () => {}): Promise<{ trees: number; moved: Moved[] }> {
+  const moved: Moved[] = [];
+  let trees = 0;
+  for (let after: string | null = null; ;) {
+    const page: Pick<Tree, 'id' | 'tag'>[] = await Tree.findAll({
+      attributes: ['id', 'tag'],
+      order: [['tag', 'ASC']],
+      limit: PAGE,
+      ...(after === null ? {} : { where: { tag: { [Op.gt]: after } } }),
+    });
+    await each(page, async ({ id, tag }) => {
+      const what = await rebuildTree(world, id);
+      if (what.length > 0) moved.push({ tag, what });
+    });
+    trees += page.length;
+    tell(trees);
+    if (page.length < PAGE) break;
+    after = page.at(-1)?.tag ?? null;
+  }
+  return { trees, moved: moved.sort((a, b) => a.tag.localeCompare(b.tag)) };
+}
+
+/** Settles trees anew, some at a time. */
+const settleAll = (world: World, ids: readonly string[]): Promise<void> =>
+  each(ids, (id) =>
+    inTransaction(world, async (transaction) => {
+      await settleTree(world, await lockTree(id, transaction), transaction, null);
+      await noteChange(world, transaction, [id]);
+    }),
+  );
 
 /** Judges the visits that the server has not judged yet, such as those of before it did. @returns how many trees were settled */
 export async function judgeUnjudged(world: World): Promise<number> {
-  const visits = await Visit.findAll({ where: { judged: null }, attributes: ['treeId'], group: ['treeId'] });
-  for (const { treeId } of visits)
-    await inTransaction(world, async (transaction) => settleTree(world, await lockTree(treeId, transaction), transaction, null));
+  const visits = await world.sequelize.query<{ treeId: string }>('SELECT DISTINCT tree_id AS treeId FROM visits WHERE unjudged = TRUE', {
+    type: QueryTypes.SELECT,
+  });
+  await settleAll(
+    world,
+    visits.map(({ treeId }) => treeId),
+  );
   return visits.length;
+}
+
+/** What is derived besides the columns of trees, and the version of how. */
+const QUEUE = { what: 'queue', version: '1' } as const;
+
+/** Weighs the visits that wait, once, where a database is of before their weights were kept. @returns how many trees were settled */
+export async function weighUnweighed({ sequelize, ...world }: World): Promise<number> {
+  const [held] = await sequelize.query('SELECT 1 FROM derived_with WHERE what = ? AND version = ?', {
+    type: QueryTypes.SELECT,
+    replacements: [QUEUE.what, QUEUE.version],
+  });
+  if (held) return 0;
+  let settled = 0;
+  for (let after = ''; ;) {
+    const page = await sequelize.query<{ id: string }>('SELECT DISTINCT tree_id AS id FROM visits WHERE tree_id > ? ORDER BY 1 LIMIT ?', {
+      type: QueryTypes.SELECT,
+      replacements: [after, PAGE],
+    });
+    const ids = page.map(({ id }) => id);
+    await settleAll({ sequelize, ...world }, ids);
+    settled += ids.length;
+    if (ids.length < PAGE) break;
+    after = ids.at(-1) ?? '';
+  }
+  await sequelize.query('REPLACE INTO derived_with VALUES (?, ?)', { replacements: [QUEUE.what, QUEUE.version] });
+  return settled;
 }

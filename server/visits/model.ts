@@ -34,6 +34,8 @@ export class Visit extends Model<InferAttributes<Visit>, InferCreationAttributes
   declare receivedAt: Date;
   declare judged: CreationOptional<Judgement | null>;
   declare judgedWith: CreationOptional<JudgedWith | null>;
+  /** How much it needs a second look; null for one that does not wait for any. */
+  declare reviewWeight: CreationOptional<number | null>;
 }
 
 export function defineVisits(sequelize: Sequelize): void {
@@ -58,6 +60,7 @@ export function defineVisits(sequelize: Sequelize): void {
       receivedAt: time(),
       judged: json('judged', true),
       judgedWith: json('judgedWith', true),
+      reviewWeight: integer(),
     },
     table(sequelize, 'visits'),
   );

@@ -155,6 +155,7 @@ export async function submitVisit(world: World, id: string, given: VisitSubmissi
       entityId: id,
       body: { treeId: tree.id, day: given.look.day, ...(given.amends ? { amends: given.amends } : {}) },
       wrote,
+      trees: [tree.id],
     });
     return true;
   });

@@ -4,6 +4,7 @@ import { laterLooks } from './0002-later-looks';
 import { photos } from './0003-photos';
 import { look } from './0004-look';
 import { chain } from './0005-chain';
+import { city } from './0006-city';
 import type { Step } from './step';
 
-export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain];
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city];

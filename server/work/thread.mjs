@@ -1,0 +1,8 @@
+// Where a thread begins. The service runs from its sources, and a thread has to be told so by itself.
+import { register } from 'tsx/esm/api';
+
+register();
+const tasks = await import('./tasks.ts');
+
+export const readList = (call) => tasks.readList(call);
+export const sheet = (call) => tasks.sheet(call);
