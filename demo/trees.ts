@@ -120,6 +120,9 @@ const LIST_WORDS: Record<string, string> = {
   'Sorbus aucuparia': 'Mountain ash',
 };
 
+/** The age that trees of a kind reach in a town, years. */
+export const ageBounds = (taxon: Pick<Taxon, 'longevity'>): number => ({ short: 45, medium: 85, long: 120 })[taxon.longevity];
+
 function grown(taxon: Taxon, age: number, random: Random): { dbh: number; height: number } {
   const cmPerYear = { short: 0.75, medium: 0.95, long: 0.85 }[taxon.longevity] * random.between(0.75, 1.25);
   const dbh = Math.min(taxon.maxDbh * 0.75, 0.04 + (age * cmPerYear) / 100);
@@ -138,8 +141,7 @@ export function demoTrees(taxa: readonly Taxon[], thisYear: number, random: Rand
     const here = siteKind === 'park' ? SPRINKLED_SHARE.park : SPRINKLED_SHARE.street;
     const taxon = byName.get(random.pick(random.next() < here ? SPRINKLED : kinds));
     if (!taxon) return;
-    const most = { short: 45, medium: 85, long: 120 }[taxon.longevity];
-    const age = Math.round(4 + (most - 4) * random.next() ** 1.6);
+    const age = Math.round(4 + (ageBounds(taxon) - 4) * random.next() ** 1.6);
     const [longitude, latitude] = toLngLat(at);
     points.push(at);
     made.push({

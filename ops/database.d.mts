@@ -8,6 +8,7 @@ export function openDatabase(options?: {
   log?: (line: string) => void;
   quick?: boolean;
   own?: boolean;
+  memory?: string;
 }): Promise<OpenDatabase>;
 /** Installs Debian packages, as root. */
 export function installDebian(packages: readonly string[], log: (line: string) => void): void;

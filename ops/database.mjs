@@ -5,7 +5,7 @@ import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { connect, createServer } from 'node:net';
 import { tmpdir, userInfo } from 'node:os';
-import { dirname, join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
@@ -65,11 +65,17 @@ const alive = (pid) => {
  * Opens the database.
  * - With DATABASE_URL set, that one is used and left alone.
  * - Otherwise a MariaDB with its data under `dir` is used; one that already runs there is shared.
- * @param {{ dir?: string, log?: (line: string) => void, quick?: boolean, own?: boolean }} options `quick` trades safety for speed, for
- *   tests; with `own` DATABASE_URL is not heeded, and databases named dendrix_test_… may be made, so that tests touch nothing else
+ * @param {{ dir?: string, log?: (line: string) => void, quick?: boolean, own?: boolean, memory?: string }} options `quick` trades safety for speed, for
+ *   tests; `memory` is what the database may keep of its data in memory (DENDRIX_DB_MEMORY, 256M); with `own` DATABASE_URL is not heeded, and databases named dendrix_test_… may be made, so that tests touch nothing else
  * @returns {Promise<{ url: string, close: () => Promise<void> }>}
  */
-export async function openDatabase({ dir = join(root, '.data'), log = () => {}, quick = false, own = false } = {}) {
+export async function openDatabase({
+  dir = resolve(root, process.env.DENDRIX_DATA ?? '.data'),
+  log = () => {},
+  quick = false,
+  own = false,
+  memory = process.env.DENDRIX_DB_MEMORY ?? '256M',
+} = {}) {
   if (!own && process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, close: async () => {} };
   const dataDir = join(dir, 'mariadb');
   const stateFile = join(dir, 'mariadb.json');
@@ -124,7 +130,7 @@ export async function openDatabase({ dir = join(root, '.data'), log = () => {}, 
       `--init-file=${init}`,
       `--pid-file=${join(run, 'm.pid')}`,
       `--log-error=${join(dir, 'mariadb.log')}`,
-      '--innodb-buffer-pool-size=128M',
+      `--innodb-buffer-pool-size=${memory}`,
       '--character-set-server=utf8mb4',
       ...(quick ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--innodb-doublewrite=0'] : []),
       ...asUser,

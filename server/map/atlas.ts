@@ -18,8 +18,6 @@ export const FINE = 17;
 const PAGE = 20_000;
 /** More squares than that are read faster with everything. */
 const MOST_SQUARES = 3000;
-/** Changes are looked for at most so often, ms. */
-const LOOK_EVERY = 200;
 /** The levels from which on each tree may be drawn by itself, and the most trees of one tile that are. */
 const SINGLES = { first: 11, last: 16, most: 3000 } as const;
 
@@ -56,19 +54,33 @@ export class Atlas {
   private known = 0;
   private read = 0;
   private readonly versions = new Map<number, number>();
-  private lookedAt = 0;
   private looking: Promise<void> | null = null;
+  private next: Promise<void> | null = null;
   private loaded = false;
   private singles: { known: number; from: number } | null = null;
   private stock: { known: number; answer: StockAnswer } | null = null;
 
   constructor(private readonly world: Pick<World, 'sequelize' | 'library'>) {}
 
-  /** Reads what was written since it last looked. Every question is asked after it. */
+  /**
+   * Reads what was written since it last looked: whoever asks sees what was written before they asked. Of many who ask while it looks,
+   * all share the next look.
+   */
   async current(): Promise<this> {
-    if (!this.loaded || Date.now() - this.lookedAt >= LOOK_EVERY)
-      await (this.looking ??= this.follow().finally(() => (this.looking = null)));
+    if (!this.looking) await this.look();
+    else
+      await (this.next ??= this.looking
+        .catch(() => undefined)
+        .then(() => {
+          this.next = null;
+          return this.look();
+        }));
     return this;
+  }
+
+  private look(): Promise<void> {
+    this.looking = this.follow().finally(() => (this.looking = null));
+    return this.looking;
   }
 
   /** A number that is another whenever something in a tile was written. */
@@ -178,7 +190,6 @@ export class Atlas {
 
   private async follow(): Promise<void> {
     const newest = await newestChange(this.world);
-    this.lookedAt = Date.now();
     if (!this.loaded) return this.readAll(newest);
     if (newest === this.known) return;
     const changed = newest < this.known ? null : await changedTrees(this.world, this.known, newest);
