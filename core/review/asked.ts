@@ -64,3 +64,19 @@ export function answerOf(ask: Ask, tree: Asked, today: string): Answer {
       return SOUNDNESS[tree.soundness ?? ''] ?? 'blank';
   }
 }
+
+/**
+ * What a tile says of a tree: its answer to every question, so that another question asks for nothing. The answer to "when due" changes
+ * with the day, so the day itself is told, as a number since 1970.
+ */
+export const tileTags = (tree: Asked & { id: string; tag: string }): Record<string, string | number> => ({
+  id: tree.id,
+  tag: tree.tag,
+  ...(tree.dueOn === null ? {} : { due: dayNumber(tree.dueOn) }),
+  name: answerOf('name', tree, ''),
+  vigour: answerOf('vigour', tree, ''),
+  soundness: answerOf('soundness', tree, ''),
+});
+
+/** A day as a number: those since 1970. */
+export const dayNumber = (day: string): number => daysBetween('1970-01-01', day);

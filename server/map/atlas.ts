@@ -1,12 +1,12 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import { QueryTypes } from 'sequelize';
 import { boxOf, districtAt, keyOf, middleOf, tileAt, tileOfKey, type Box, type Tile } from '@dendrix/core/geo';
-import { ANSWERS, ASKS, stockOf, type Ask, type Countable } from '@dendrix/core/review';
+import { ANSWERS, ASKS, dayNumber, stockOf, type Ask, type Countable } from '@dendrix/core/review';
 import type { StockAnswer } from '@dendrix/core/contracts';
 import { changedTrees, newestChange } from '../audit/changes';
 import { BY_PLACE, inBox } from '../trees/within';
 import type { World } from '../world';
-import { answersOf, COUNTED_COLUMNS, Counting, dayNumber, Kinds, type Cell, type Counted } from './cell';
+import { answersOf, COUNTED_COLUMNS, Counting, Kinds, type Cell, type Counted } from './cell';
 
 // The trees of the town counted by small squares, in memory: what a map far out and the record of kinds are made of. It is read from
 // the database once, and then follows the log of changes: a square in which something was written is counted anew from the spatial

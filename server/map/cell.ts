@@ -1,5 +1,4 @@
-import { ANSWERS, answerOf, SOON_DAYS, type Ask, type Countable } from '@dendrix/core/review';
-import { daysBetween } from '@dendrix/core/time';
+import { ANSWERS, answerOf, dayNumber, SOON_DAYS, type Ask, type Countable } from '@dendrix/core/review';
 import { onFlat } from '@dendrix/core/geo';
 
 /** What is read of a tree to count it. */
@@ -17,9 +16,6 @@ export interface Counted {
 
 /** Columns that give it, for a query. */
 export const COUNTED_COLUMNS = 'latitude, longitude, due_on AS dueOn, standing, vigour, soundness, taxon, level, planted' as const;
-
-/** A day as a number: those since 1970. */
-export const dayNumber = (day: string): number => daysBetween('1970-01-01', day);
 
 /** The questions whose answers do not change from one day to the next. */
 const STEADY = ['name', 'vigour', 'soundness'] as const satisfies readonly Ask[];

@@ -4,6 +4,7 @@ import { isTile } from '@dendrix/core/geo';
 import { isoDate } from '@dendrix/core/record';
 import { ANSWERS, ASKS } from '@dendrix/core/review';
 import { mapAnswer, stockAnswer } from '@dendrix/core/contracts';
+import { box } from '../http/box';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
@@ -18,13 +19,13 @@ export const mapRoutes = (world: World): Route[] => [
   route({
     method: 'get',
     path: '/map',
-    summary: 'The trees of the town counted by their answers, where they stand, and how near each is drawn by itself',
+    summary: 'The trees of the town, or of a box, counted by their answers, where they stand, and how near each is drawn by itself',
     role: 'viewer',
-    query: z.object({ day: isoDate }),
+    query: z.object({ day: isoDate, box: box.optional() }),
     answer: mapAnswer,
     async handle({ query }) {
       const atlas = await atlasOf(world);
-      const { trees, answers } = atlas.counted(query.day);
+      const { trees, answers } = atlas.counted(query.day, query.box);
       return {
         trees,
         counts: Object.fromEntries(

@@ -4,11 +4,10 @@ import { fromGeojsonVt } from '@maplibre/vt-pbf';
 import { LRUCache } from 'lru-cache';
 import { QueryTypes } from 'sequelize';
 import { boxOf, onFlat, tileAt, type Tile } from '@dendrix/core/geo';
-import { ANSWERS, answerOf, ASKS, type Asked } from '@dendrix/core/review';
+import { ANSWERS, ASKS, tileTags, type Asked } from '@dendrix/core/review';
 import { BY_PLACE, inBox } from '../trees/within';
 import type { World } from '../world';
 import { atlasOf, type Atlas } from './atlas';
-import { dayNumber } from './cell';
 
 // Tiles of trees (Mapbox Vector Tile Specification 2.1): near, each tree by itself with its answer to every question, so that another
 // question asks for nothing; far out, trees counted together with their shares of each answer.
@@ -47,16 +46,7 @@ async function singles({ sequelize }: World, tile: Tile): Promise<Feature[]> {
   return rows.flatMap((tree): Feature[] => {
     const { x, y } = tileAt(tree, tile.z);
     if (x !== tile.x || y !== tile.y) return [];
-    const tags = {
-      id: tree.id,
-      tag: tree.tag,
-      // The answer to "when due" changes with the day; the day does not.
-      ...(tree.dueOn === null ? {} : { due: dayNumber(tree.dueOn) }),
-      name: answerOf('name', tree, ''),
-      vigour: answerOf('vigour', tree, ''),
-      soundness: answerOf('soundness', tree, ''),
-    };
-    return [{ type: 1, geometry: at(tile, onFlat(tree)), tags }];
+    return [{ type: 1, geometry: at(tile, onFlat(tree)), tags: tileTags(tree) }];
   });
 }
 

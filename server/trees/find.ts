@@ -76,7 +76,10 @@ export async function nearestTrees({ sequelize }: Pick<World, 'sequelize'>, plac
  */
 export async function findTrees(world: World, words: string, near?: Place): Promise<FindAnswer> {
   const typed = words.trim();
-  if (typed === '') return { items: near ? await nearestTrees(world, near) : [], streets: [] };
+  if (typed === '') {
+    const items = near ? await nearestTrees(world, near) : await selectBriefs(world.sequelize, 'ORDER BY tag LIMIT ?', [MOST], 'tag');
+    return { items, streets: [] };
+  }
   const key = tagKeyOf(typed);
   const meant = matchOf(typed, kindsOf(world), await streetsOf(world));
   const [byTag, byWords, byList] = await Promise.all([

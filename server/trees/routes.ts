@@ -5,6 +5,7 @@ import { UNIT_SYSTEMS } from '@dendrix/core/units';
 import { districtAt, type Place } from '@dendrix/core/geo';
 import { dayAt } from '@dendrix/core/time';
 import { sheetOf } from '@dendrix/core/sheet';
+import { box } from '../http/box';
 import { route, type Route } from '../http/route';
 import { exportTrees } from './export';
 import { findTrees, whereKindGrows } from './find';
@@ -12,15 +13,12 @@ import { knownOf, PART } from './known';
 import { roundCandidates } from './round';
 import { PAPERS } from '../sheet/service';
 import { inThread } from '../work/pool';
-import { addTree, listTrees, olderVisits, treeDetail as detailOf } from './service';
+import { addTree, listTrees, olderVisits, recordsOf, treeDetail as detailOf } from './service';
 import type { World } from '../world';
 
 const MOST = 2000;
-
-const box = z
-  .string()
-  .transform((text) => text.split(',').map(Number))
-  .pipe(z.tuple([z.number(), z.number(), z.number(), z.number()], { error: 'give west,south,east,north in degrees' }));
+/** Records of trees given at once: those of a round. */
+const MOST_RECORDS = 25;
 
 const near = { latitude: z.coerce.number().min(-90).max(90).optional(), longitude: z.coerce.number().min(-180).max(180).optional() };
 /** Where somebody stands, if both numbers were given. */
@@ -90,6 +88,20 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     params: z.object({ id }),
     answer: treeDetail,
     handle: ({ params }) => detailOf(params.id),
+  }),
+  route({
+    method: 'get',
+    path: '/records',
+    summary: 'Some trees with their records, as of a round',
+    role: 'viewer',
+    query: z.object({
+      ids: z
+        .string()
+        .transform((text) => text.split(','))
+        .pipe(z.array(id).max(MOST_RECORDS)),
+    }),
+    answer: z.object({ items: z.array(treeDetail) }),
+    handle: async ({ query }) => ({ items: await recordsOf(query.ids) }),
   }),
   route({
     method: 'get',

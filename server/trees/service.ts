@@ -111,6 +111,19 @@ export async function treeDetail(id: string): Promise<TreeDetail> {
   };
 }
 
+/** Trees of a round with their records at once, so that they are there when the signal is not; those that are not there are left out. */
+export async function recordsOf(ids: readonly string[]): Promise<TreeDetail[]> {
+  const found: TreeDetail[] = [];
+  for (const id of new Set(ids)) {
+    try {
+      found.push(await treeDetail(id));
+    } catch (error) {
+      if (!(error instanceof HttpProblem && error.status === 404)) throw error;
+    }
+  }
+  return found;
+}
+
 /** Point as MariaDB keeps it; longitude first. */
 export const pointOf = (latitude: number, longitude: number): Tree['point'] => ({ type: 'Point', coordinates: [longitude, latitude] });
 

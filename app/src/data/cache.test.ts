@@ -1,11 +1,11 @@
 import { dehydrate, hydrate, QueryClient, type DehydratedState } from '@tanstack/react-query';
 import { onRestored, worthKeeping } from './cache';
-import { allTrees, oneTree, organisationPicks, reviewQueue } from './keys';
+import { oneTree, organisationPicks, reviewQueue, townCounted } from './keys';
 
 describe('answers taken up from the device', () => {
   it('are there at once, and what colleagues change is never taken for fresh', async () => {
     const client = new QueryClient({ defaultOptions: { queries: { staleTime: 30_000 } } });
-    const keys = [allTrees.queryKey, oneTree('t1').queryKey, reviewQueue.queryKey, organisationPicks.queryKey] as const;
+    const keys = [townCounted('2026-06-15').queryKey, oneTree('t1').queryKey, reviewQueue.queryKey, organisationPicks.queryKey] as const;
     for (const key of keys) client.setQueryData(key as readonly unknown[], { kept: true });
     await onRestored(client);
     expect(keys.map((key) => client.getQueryState(key as readonly unknown[])?.isInvalidated)).toEqual([true, true, true, false]);
@@ -22,7 +22,7 @@ describe('answers taken up from the device', () => {
     hydrate(next, kept);
     expect(next.getQueryData(['trees'])).toEqual([1, 2]);
     client.setQueryData(['session'], null);
-    expect(worthKeeping({ state: { ...client.getQueryState(['session']) } as never })).toBe(false);
+    expect(worthKeeping({ state: { ...client.getQueryState(['session']) } as never, queryKey: ['session'] })).toBe(false);
     for (const one of [client, next]) one.clear();
   });
 });

@@ -2,7 +2,7 @@ import { QueryClient, type Query } from '@tanstack/react-query';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { database } from '@/offline/database';
 import { ApiProblem } from './api';
-import { sharedRecord } from './keys';
+import { passing, sharedRecord } from './keys';
 
 const WEEK = 7 * 24 * 3600 * 1000;
 
@@ -44,4 +44,5 @@ export const onRestored = (client: QueryClient): Promise<void> =>
  * Answers are kept on the device, also where asking anew failed since: without a signal they are all there is. "Nobody is signed in"
  * is not, since it would outlive the moment.
  */
-export const worthKeeping = (query: Pick<Query, 'state'>): boolean => query.state.data !== undefined && query.state.data !== null;
+export const worthKeeping = (query: Pick<Query, 'state' | 'queryKey'>): boolean =>
+  query.state.data !== undefined && query.state.data !== null && !passing.includes(String(query.queryKey[0]));

@@ -1,51 +1,103 @@
-import { queryOptions } from '@tanstack/react-query';
+import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import {
+  findAnswer,
   importView,
+  kindAnswer,
+  knownAnswer,
+  mapAnswer,
   page,
   queueAnswer,
+  roundAnswer,
   stockAnswer,
   treeBrief,
   treeDetail,
+  visitView,
   account as accountSchema,
   type Account,
+  type FindAnswer,
   type ImportView,
+  type KindAnswer,
+  type KnownAnswer,
+  type MapAnswer,
   type QueueAnswer,
+  type RoundAnswer,
   type StockAnswer,
-  type TreeBrief,
   type TreeDetail,
 } from '@dendrix/core/contracts';
 import { organisation as organisationSchema, type Organisation } from '@dendrix/core/record';
 import { z } from 'zod';
-import { ApiProblem, get } from './api';
+import type { Box, Place } from '@dendrix/core/geo';
+import { addDays } from '@dendrix/core/time';
+import { ApiProblem, call, get } from './api';
 
 // Everything that is asked of the server, under one name each: what it is called in the cache, how it is fetched, and that the answer
 // is what it says it is.
 
-const PAGE = 2000;
 const MINUTE = 60_000;
+
+const at = (place: Place | null) => (place === null ? '' : `&latitude=${place.latitude}&longitude=${place.longitude}`);
+
+/**
+ * Trees that could be stops of a round, chosen by the server.
+ * @param within days ahead that still count
+ * @param from where it begins; null where the most urgent tree stands
+ */
+export const roundAhead = (today: string, within: number, from: Place | null = null) =>
+  queryOptions({
+    queryKey: ['round', today, within, from],
+    queryFn: (): Promise<RoundAnswer> => get(`/round?dueBy=${addDays(today, within)}${at(from)}`, roundAnswer),
+  });
+
+/** Trees found by what is typed, the nearest first where somebody stands somewhere. Asked, not kept. */
+export const found = (words: string, near: Place | null) =>
+  queryOptions({
+    queryKey: ['found', words, near],
+    queryFn: (): Promise<FindAnswer> => get(`/find?words=${encodeURIComponent(words)}${at(near)}`, findAnswer),
+    gcTime: 5 * MINUTE,
+  });
+
+/** Where a kind grows in town. */
+export const kindInTown = (taxon: string) =>
+  queryOptions({
+    queryKey: ['kind', taxon],
+    queryFn: (): Promise<KindAnswer> => get(`/kinds/${encodeURIComponent(taxon)}`, kindAnswer),
+  });
+
+/** The trees of the town, counted: what the map is of. */
+export const townCounted = (today: string) =>
+  queryOptions({ queryKey: ['town', today], queryFn: (): Promise<MapAnswer> => get(`/map?day=${today}`, mapAnswer) });
+
+/** How many trees stand in a box of degrees, as far as it is counted: by squares of some two hundred metres. */
+export const treesIn = async (box: Box, today: string): Promise<MapAnswer> => get(`/map?day=${today}&box=${box.join()}`, mapAnswer);
+
 const trees = page(treeBrief);
 
-/** Every tree of the district in brief; kept on the device, so lists and the map work without a signal. */
-export const allTrees = queryOptions({
-  queryKey: ['trees'],
-  queryFn: async (): Promise<TreeBrief[]> => {
-    const all: TreeBrief[] = [];
-    let after: string | null = null;
-    do {
-      const found: z.output<typeof trees> = await get(
-        `/trees?limit=${PAGE}${after === null ? '' : `&after=${encodeURIComponent(after)}`}`,
-        trees,
-      );
-      all.push(...found.items);
-      after = found.next;
-    } while (after !== null);
-    return all;
-  },
-});
+/** A page of the trees of a box of degrees, for what the device holds. */
+export const treesOfBox = (box: Box, after: string | null): Promise<z.output<typeof trees>> =>
+  get(`/trees?limit=${TREES_PAGE}&box=${box.join()}${after === null ? '' : `&after=${encodeURIComponent(after)}`}`, trees);
+const TREES_PAGE = 2000;
 
-/** One tree with its whole record. */
+const records = z.object({ items: z.array(treeDetail) });
+/** Trees of a round with their records, in one answer. */
+export const recordsOf = async (ids: readonly string[]): Promise<TreeDetail[]> => (await get(`/records?ids=${ids.join()}`, records)).items;
+
+/** One tree with its record; of its visits the newest. */
 export const oneTree = (id: string) =>
   queryOptions({ queryKey: ['tree', id], queryFn: (): Promise<TreeDetail> => get(`/trees/${id}`, treeDetail) });
+
+const visits = page(visitView);
+/** The older visits of a tree, a page at a time. @param first where to go on after the newest */
+export const olderVisits = (id: string, first: string) =>
+  infiniteQueryOptions({
+    queryKey: ['tree', id, 'older', first],
+    queryFn: ({ pageParam }): Promise<z.output<typeof visits>> => get(`/trees/${id}/visits?after=${encodeURIComponent(pageParam)}`, visits),
+    initialPageParam: first,
+    getNextPageParam: ({ next }) => next,
+  });
+
+/** What the record knows of a part of a list. */
+export const knownOfPart = async (tags: string[], places: [number, number][]): Promise<KnownAnswer> =>
+  knownAnswer.parse(await call('POST', '/known', { tags, places }));
 
 /** The trees of each district counted by kind: what the naming learns from. */
 export const stockOfDistricts = queryOptions({
@@ -54,10 +106,13 @@ export const stockOfDistricts = queryOptions({
   staleTime: 10 * MINUTE,
 });
 
-/** Visits that wait for a second pair of eyes: those that matter most, and how many in all. */
-export const reviewQueue = queryOptions({
+/** Visits that wait for a second pair of eyes, what matters most first, a page at a time. */
+export const reviewQueue = infiniteQueryOptions({
   queryKey: ['review-queue'],
-  queryFn: (): Promise<QueueAnswer> => get('/review-queue', queueAnswer),
+  queryFn: ({ pageParam }): Promise<QueueAnswer> =>
+    get(`/review-queue${pageParam === '' ? '' : `?after=${encodeURIComponent(pageParam)}`}`, queueAnswer),
+  initialPageParam: '',
+  getNextPageParam: ({ next }) => next,
 });
 
 /** Who is signed in; null where nobody is. */
@@ -93,24 +148,25 @@ export const organisationPicks = queryOptions({
 export const importJob = (id: string) =>
   queryOptions({ queryKey: ['import', id], queryFn: (): Promise<ImportView> => get(`/imports/${id}`, importView) });
 
+/** Lists of trees: any of them may hold a tree that changed. */
+const LISTS = [['round'], ['found'], ['town'], ['kind']] as const;
+
 /** What colleagues change: kept answers to these are shown at once after a start, and asked for anew whatever their age. */
-export const sharedRecord = [
-  allTrees.queryKey[0],
-  oneTree('').queryKey[0],
-  reviewQueue.queryKey[0],
-  stockOfDistricts.queryKey[0],
-] as readonly string[];
+export const sharedRecord: readonly string[] = [...LISTS.flat(), 'tree', reviewQueue.queryKey[0], stockOfDistricts.queryKey[0]].map(String);
+
+/** Asked while somebody types, or kept on the device elsewhere: of no use once that is done. */
+export const passing: readonly string[] = ['found', 'held'];
 
 /** What a thing that reached the server changes: nothing else is fetched anew. */
 export const changedBy = {
-  tree: (id: string) => [allTrees.queryKey, oneTree(id).queryKey],
-  visit: (treeId: string) => [allTrees.queryKey, oneTree(treeId).queryKey, reviewQueue.queryKey, stockOfDistricts.queryKey],
+  tree: (id: string) => [...LISTS, oneTree(id).queryKey],
+  visit: (treeId: string) => [...LISTS, oneTree(treeId).queryKey, reviewQueue.queryKey, stockOfDistricts.queryKey],
   review: (treeId: string | undefined) => [
-    allTrees.queryKey,
+    ...LISTS,
     reviewQueue.queryKey,
     stockOfDistricts.queryKey,
     ...(treeId === undefined ? [] : [oneTree(treeId).queryKey]),
   ],
   photo: (treeId: string | undefined) => (treeId === undefined ? [] : [oneTree(treeId).queryKey]),
-  list: () => [allTrees.queryKey, stockOfDistricts.queryKey],
+  list: () => [...LISTS, stockOfDistricts.queryKey],
 } as const;

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { act, render, screen, waitFor } from '@testing-library/react';
-import { allTrees, oneTree, organisationPicks, reviewQueue } from '@/data/keys';
+import { todayIso } from '@/features/shell/today';
+import { oneTree, organisationPicks, reviewQueue, townCounted } from '@/data/keys';
 import { around, clientWith, PERRIN, TREE_ID } from '@/testing/record';
 import { close, database } from './database';
 import { OutboxProvider, useOutbox } from './OutboxProvider';
@@ -52,7 +53,7 @@ describe('the outbox of the application', () => {
     await act(() => outbox.post(review('01976a00-0000-7000-8000-0000000000c1')));
     await waitFor(() => expect(stale(reviewQueue.queryKey)).toBe(true));
     await waitFor(() => expect(shown()).toBe('0 online'));
-    expect(stale(allTrees.queryKey)).toBe(true);
+    expect(stale(townCounted(todayIso()).queryKey)).toBe(true);
     expect(stale(oneTree(TREE_ID).queryKey)).toBe(true);
     expect(stale(organisationPicks.queryKey)).toBe(false);
     expect(asked.mock.calls.map(([url]) => url)).toEqual(['/api/v1/reviews/01976a00-0000-7000-8000-0000000000c1']);

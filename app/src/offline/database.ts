@@ -1,6 +1,7 @@
 import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Parcel } from './parcel';
 import type { KeptDraft } from './draft';
+import type { Area, HeldTree } from './held';
 
 // Everything the device keeps stands in one database, so that a visit leaves the drafts and enters the outbox in one step, whole or
 // not at all. A change of its shape is a new version with a step in `upgrade`.
@@ -14,20 +15,29 @@ export interface DendrixDB extends DBSchema {
   pictures: { key: string; value: Blob };
   /** Answers of the server, and who was signed in. */
   cache: { key: string; value: string };
+  /** Trees that lists, search and the map go on with where there is no signal, and the areas they are of. */
+  trees: { key: string; value: HeldTree; indexes: { byArea: string } };
+  areas: { key: string; value: Area };
 }
 
 const NAME = 'dendrix';
-const VERSION = 1;
+const VERSION = 2;
 
 let opened: Promise<IDBPDatabase<DendrixDB>> | null = null;
 
 function open(): Promise<IDBPDatabase<DendrixDB>> {
   return openDB<DendrixDB>(NAME, VERSION, {
-    upgrade(db) {
-      db.createObjectStore('drafts', { keyPath: ['owner', 'draft.treeId'] });
-      db.createObjectStore('parcels', { keyPath: 'id' }).createIndex('byOwner', 'owner');
-      db.createObjectStore('pictures');
-      db.createObjectStore('cache');
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore('drafts', { keyPath: ['owner', 'draft.treeId'] });
+        db.createObjectStore('parcels', { keyPath: 'id' }).createIndex('byOwner', 'owner');
+        db.createObjectStore('pictures');
+        db.createObjectStore('cache');
+      }
+      if (from < 2) {
+        db.createObjectStore('trees', { keyPath: 'id' }).createIndex('byArea', 'areas', { multiEntry: true });
+        db.createObjectStore('areas', { keyPath: 'id' });
+      }
     },
     // Another tab wants a newer shape: this one lets go, and opens again at its next use.
     blocking: () => void close(),

@@ -1,11 +1,13 @@
 // A small record and the surroundings a screen needs, for tests; a test says only what differs.
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import type { Account, QueueItem, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
+import type { Account, MapAnswer, QueueItem, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { assess } from '@dendrix/core/judging';
 import { emptyLook, organisation, type Look, type TreeSubmission, type VisitName } from '@dendrix/core/record';
 import { briefOfNew, derive } from '@dendrix/core/review';
-import { allTrees, oneTree, organisationPicks, reviewQueue, session } from '@/data/keys';
+import { found, oneTree, organisationPicks, reviewQueue, roundAhead, session, townCounted } from '@/data/keys';
+import { due } from '@dendrix/core/planning';
+import { todayIso } from '@/features/shell/today';
 import { library } from '@/features/shell/library';
 
 const id = (n: number) => `01976a00-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -83,6 +85,7 @@ export function aRecord(visits: readonly VisitView[], part: Partial<TreeDetail> 
     ...derived,
     note: '',
     visits: [...visits].reverse(),
+    earlier: { visits: 0, next: null },
     determinations: determinations.reverse(),
     reviews,
     followUps: followUps.map(({ key, ...one }) => ({ id: key, ...one })),
@@ -91,11 +94,36 @@ export function aRecord(visits: readonly VisitView[], part: Partial<TreeDetail> 
   };
 }
 
+/** A visit of the queue with its evidence. */
+export interface Queued {
+  visit: VisitView;
+  tree: TreeBrief;
+  weight: number;
+  why: QueueItem['why'];
+}
+
+const inQueue = ({ visit, tree, ...rest }: Queued): QueueItem => ({
+  ...rest,
+  tree,
+  visit: { id: visit.id, treeId: visit.treeId, day: visit.look.day, finishedAt: visit.finishedAt, by: visit.by },
+});
+
+const townOf = (trees: readonly TreeBrief[]): MapAnswer => {
+  const [tree] = trees;
+  return {
+    trees: trees.length,
+    counts: {},
+    box: tree ? [tree.longitude, tree.latitude, tree.longitude, tree.latitude] : null,
+    singlesFrom: 11,
+    version: '1',
+  };
+};
+
 interface Kept {
   account?: Account | null;
   trees?: readonly TreeBrief[];
   tree?: TreeDetail;
-  queue?: readonly QueueItem[];
+  queue?: readonly Queued[];
   waiting?: number;
 }
 
@@ -104,8 +132,18 @@ export function clientWith({ account = LUK, trees = [], tree, queue = [], waitin
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
   client.setQueryData(session.queryKey, account);
   client.setQueryData(organisationPicks.queryKey, organisation.parse({}));
-  client.setQueryData(allTrees.queryKey, [...trees]);
-  client.setQueryData(reviewQueue.queryKey, { items: [...queue], total: waiting });
+  const today = todayIso();
+  for (const within of [0, 14, 90]) {
+    const items = due(trees, today, within);
+    client.setQueryData(roundAhead(today, within).queryKey, { items, due: items.length, more: false });
+  }
+  client.setQueryData(found('', null).queryKey, { items: [...trees], streets: [] });
+  client.setQueryData(townCounted(today).queryKey, townOf(trees));
+  client.setQueryData(reviewQueue.queryKey, {
+    pages: [{ items: queue.map(inQueue), next: null, total: waiting, more: false }],
+    pageParams: [''],
+  });
+  for (const { visit, tree: seen } of queue) client.setQueryData(oneTree(seen.id).queryKey, { ...aRecord([visit]), ...seen });
   if (tree) client.setQueryData(oneTree(tree.id).queryKey, tree);
   return client;
 }

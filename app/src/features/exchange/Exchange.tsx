@@ -1,8 +1,10 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useSession } from '@/features/session/useSession';
-import { useTrees } from '@/features/tree/useTrees';
+import { todayIso } from '@/features/shell/today';
 import { download } from '@/data/api';
+import { townCounted } from '@/data/keys';
 import { Body, Heading, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Page, Remark } from '@/ui/surface';
@@ -10,7 +12,7 @@ import { ImportList } from './ImportList';
 
 /** Open formats out and in. */
 export function Exchange() {
-  const trees = useTrees();
+  const town = useQuery(townCounted(todayIso()));
   const { account } = useSession();
   const [problem, setProblem] = useState<string | null>(null);
   const take = (path: string, name: string) => {
@@ -21,7 +23,7 @@ export function Exchange() {
     <Page title="Exchange">
       <Card>
         <Heading>Take the trees out</Heading>
-        <Body>{trees.data?.length ?? 0} trees with their name, how it stands, measurements, condition and what is due.</Body>
+        <Body>{town.data?.trees ?? 'All'} trees with their name, how it stands, measurements, condition and what is due.</Body>
         <View className="flex-row flex-wrap gap-2">
           <Button onPress={() => take('/exports/trees.csv', 'trees.csv')}>CSV, for a spreadsheet</Button>
           <Button onPress={() => take('/exports/trees.geojson', 'trees.geojson')}>GeoJSON, for a map program</Button>

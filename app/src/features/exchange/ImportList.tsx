@@ -13,7 +13,6 @@ import {
   type ListReport,
 } from '@dendrix/core/exchange';
 import type { LengthUnit } from '@dendrix/core/units';
-import { useTrees } from '@/features/tree/useTrees';
 import { changedBy, importJob } from '@/data/keys';
 import { call, put } from '@/data/api';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
@@ -44,7 +43,6 @@ const LARGEST_FILE = 15_000_000;
 /** A municipal tree list, step by step: file, columns, names, what is wrong; then all good rows or none. */
 export function ImportList() {
   const client = useQueryClient();
-  const trees = useTrees();
   const reading = useReadList();
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [columns, setColumns] = useState<ColumnMatch[]>([]);
@@ -67,7 +65,6 @@ export function ImportList() {
         ...(zone.trim() ? { zone: zone.trim() } : {}),
         unit,
         choices: with_.choices ?? choices,
-        known: (trees.data ?? []).map(({ tag, latitude, longitude }) => ({ tag, latitude, longitude })),
       },
     });
   };

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ListReport } from '@dendrix/core/exchange';
+import { againstKnown, type ListReport } from '@dendrix/core/exchange';
+import { knownOfPart } from '@/data/keys';
 import type { ReadListTask } from '@/workers/read-list.worker';
 
 type Message = { done: number; total: number } | { report: ListReport } | { problem: string };
@@ -7,6 +8,8 @@ type Message = { done: number; total: number } | { report: ListReport } | { prob
 /** Reads a list in a worker: how far it is, the report, and a way to stop. */
 export function useReadList() {
   const worker = useRef<Worker | null>(null);
+  /** The list that is held against the record now. */
+  const turn = useRef<symbol | null>(null);
   const [progress, setProgress] = useState<{ done: number; total: number } | null>(null);
   const [report, setReport] = useState<ListReport | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -14,9 +17,34 @@ export function useReadList() {
   const stop = useCallback(() => {
     worker.current?.terminate();
     worker.current = null;
+    turn.current = null;
     setProgress(null);
   }, []);
   useEffect(() => stop, [stop]);
+
+  /** Holds what was read against the record, which the server has; stopped, the answers are dropped. */
+  const hold = useCallback(async (read: ListReport) => {
+    const mine = Symbol('turn');
+    turn.current = mine;
+    const goesOn = () => turn.current === mine;
+    try {
+      const held = await againstKnown(
+        read,
+        async (tags, places) => {
+          if (!goesOn()) throw new Error('stopped');
+          return knownOfPart(tags, places);
+        },
+        (done, total) => goesOn() && setProgress({ done, total }),
+      );
+      if (goesOn()) setReport(held);
+    } catch (error) {
+      if (!goesOn()) return;
+      // The server looks again before it keeps anything.
+      setReport(read);
+      setProblem(`Not held against the trees that are kept already: ${(error as Error).message}`);
+    }
+    setProgress(null);
+  }, []);
 
   const read = useCallback(
     (task: ReadListTask) => {
@@ -27,9 +55,11 @@ export function useReadList() {
       worker.current = made;
       made.onmessage = ({ data }: MessageEvent<Message>) => {
         if ('done' in data) return setProgress(data);
-        if ('report' in data) setReport(data.report);
-        else setProblem(data.problem);
-        stop();
+        worker.current?.terminate();
+        worker.current = null;
+        if ('report' in data) return void hold(data.report);
+        setProblem(data.problem);
+        setProgress(null);
       };
       made.onerror = () => {
         setProblem('The list could not be read on this device.');
@@ -37,7 +67,7 @@ export function useReadList() {
       };
       made.postMessage(task);
     },
-    [stop],
+    [stop, hold],
   );
   return { read, stop, progress, report, problem };
 }

@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useMemo, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
@@ -10,7 +11,7 @@ import { todayIso } from '@/features/shell/today';
 import { capital, cautionsOf, wordsIn } from '@dendrix/core/words';
 import { kindIn } from '@dendrix/core/review';
 import { useStock } from '@/features/tree/useStock';
-import { useTrees } from '@/features/tree/useTrees';
+import { kindInTown } from '@/data/keys';
 import { Body, Heading, Latin, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Page, Remark } from '@/ui/surface';
@@ -259,34 +260,25 @@ function Traits({ taxon, line }: { taxon: Taxon; line: Line }) {
   );
 }
 
-/** Most trees that are named one by one. */
-const SHOWN = 6;
-
 function InTown({ taxon }: { taxon: Taxon }) {
   const router = useRouter();
   const district = useDistrict();
-  const trees = useTrees();
-  const here = (trees.data ?? []).filter((tree) => tree.taxon === taxon.name);
-  const places = new Map<string, number>();
-  for (const tree of here) {
-    const street = tree.place.split(',')[0] ?? tree.place;
-    places.set(street, (places.get(street) ?? 0) + 1);
-  }
-  const byCount = [...places].sort((a, b) => b[1] - a[1]);
+  const { data: here, error } = useQuery(kindInTown(taxon.name));
   return (
     <Card>
       <Heading>Where it grows in {district.name}</Heading>
-      {trees.data === undefined ? (
-        <Small>{trees.error ? 'The town’s trees are not on this device yet.' : 'Counting …'}</Small>
-      ) : here.length === 0 ? (
+      {here === undefined ? (
+        <Small>{error ? 'Where it grows is not on this device yet.' : 'Counting …'}</Small>
+      ) : here.trees === 0 ? (
         <Small>No tree of the record is held for it.</Small>
       ) : (
         <>
           <Body>
-            {here.length} {here.length === 1 ? 'tree' : 'trees'}: {byCount.map(([street, n]) => `${street} ${n}`).join(', ')}.
+            {here.trees} {here.trees === 1 ? 'tree' : 'trees'}: {here.streets.map(({ street, trees }) => `${street} ${trees}`).join(', ')}
+            {here.streets.reduce((sum, { trees }) => sum + trees, 0) < here.trees ? ', and elsewhere' : ''}.
           </Body>
           <View className="flex-row flex-wrap gap-2">
-            {here.slice(0, SHOWN).map((tree) => (
+            {here.some.map((tree) => (
               <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
                 {tree.tag}
               </Button>

@@ -3,6 +3,7 @@ import { act, fireEvent, render, screen, within, cleanup } from '@testing-librar
 import type { ReactElement } from 'react';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import type { District } from '@dendrix/core/knowledge';
+import { kindInTown } from '@/data/keys';
 import { library, taxonNamed } from '@/features/shell/library';
 import { LibraryHome } from './LibraryHome';
 import { Plate } from './Plate';
@@ -31,7 +32,14 @@ const TREES = ['Heron Quay, south verge', 'Heron Quay, north verge', 'Foundling 
 );
 function show(screenOf: ReactElement, trees: TreeBrief[] | null = TREES) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
-  if (trees) client.setQueryData(['trees'], trees);
+  for (const { name } of trees ? library.taxa : []) {
+    const here = (trees ?? []).filter((tree) => tree.taxon === name);
+    const streets = [...new Set(here.map(({ place }) => place.split(',')[0] ?? ''))].map((street) => ({
+      street,
+      trees: here.filter(({ place }) => place.startsWith(street)).length,
+    }));
+    client.setQueryData(kindInTown(name).queryKey, { trees: here.length, streets, some: here });
+  }
   return render(<QueryClientProvider client={client}>{screenOf}</QueryClientProvider>);
 }
 beforeEach(() => {

@@ -1,10 +1,12 @@
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import { treeSubmission } from '@dendrix/core/record';
-import { nearby, SAME_TREE_WITHIN } from '@dendrix/core/geo';
-import { distance } from '@dendrix/core/geo';
-import { useTrees } from '@/features/tree/useTrees';
+import { distance, SAME_TREE_WITHIN, type Place } from '@dendrix/core/geo';
+import { found } from '@/data/keys';
+import { useFound } from '@/features/tree/useTrees';
+import { heldTrees } from '@/offline/held';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
@@ -19,9 +21,28 @@ interface Props {
 
 const thisYear = () => new Date().getFullYear();
 
+/** The tree that stands where a new one would be: the same one, most likely. */
+function useTreeAt(place: Place | null) {
+  const { answer, held } = useFound('', place);
+  if (!place) return undefined;
+  return (held ?? answer?.items ?? [])
+    .map((tree) => ({ tree, m: distance(place, tree) }))
+    .filter(({ m }) => m <= SAME_TREE_WITHIN)
+    .sort((a, b) => a.m - b.m)[0]?.tree;
+}
+
+/** Whether a tag is given already; without a signal as far as the device knows, and the server looks again. */
+async function tagTaken(client: QueryClient, tag: string): Promise<boolean> {
+  const trees = await client.fetchQuery({ ...found(tag, null), retry: false }).then(
+    ({ items }) => items,
+    () => heldTrees(),
+  );
+  return trees.some((tree) => tree.tag === tag);
+}
+
 /** A tree that is not on the list: where it stands, its tag, and what is known of its planting. */
 export function AddTree({ place, onPlace, onClose }: Props) {
-  const trees = useTrees();
+  const client = useQueryClient();
   const { post } = useOutbox();
   const [tag, setTag] = useState('');
   const [where, setWhere] = useState('');
@@ -30,7 +51,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
   const [year, setYear] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
 
-  const near = place ? nearby(trees.data ?? []).within(place, SAME_TREE_WITHIN)[0] : undefined;
+  const near = useTreeAt(place);
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => onPlace({ latitude: coords.latitude, longitude: coords.longitude }),
@@ -39,8 +60,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
     );
   const add = async () => {
     if (!place) return;
-    if (trees.data?.some((t) => t.tag === tag.trim()))
-      return setProblem(`Another tree carries the tag ${tag.trim()}; give this one another.`);
+    if (await tagTaken(client, tag.trim())) return setProblem(`Another tree carries the tag ${tag.trim()}; give this one another.`);
     const plantedYear = year.trim() === '' ? null : Number(year);
     if (plantedYear !== null && !(Number.isInteger(plantedYear) && plantedYear >= 1500 && plantedYear <= thisYear()))
       return setProblem(`The planting year lies between 1500 and ${thisYear()}.`);

@@ -1,13 +1,19 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, Text, View } from 'react-native';
 import Svg, { Circle, Path } from 'react-native-svg';
 import { commonName } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
-import { standingWords } from '@dendrix/core/review';
+import type { TreeBrief } from '@dendrix/core/contracts';
+import type { Box, Place } from '@dendrix/core/geo';
+import { answerOf, ASKS, standingWords, type Ask } from '@dendrix/core/review';
 import { dueWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
-import { useTrees } from '@/features/tree/useTrees';
+import { useAdded, useAsTheyWillBe, useBrief, useHeldTrees, useTree } from '@/features/tree/useTrees';
+import { oneTree, townCounted } from '@/data/keys';
+import { visitsIn } from '@/offline/outbox';
+import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Latin, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { TreeTag, Waiting } from '@/ui/surface';
@@ -15,40 +21,38 @@ import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
 import type { Palette } from '@/ui/palette';
 import { AddTree } from './AddTree';
-import { answerOf, ASK_WORDS, ASKS, MARKS, type Ask, type Mark } from './marks';
+import { HoldView } from './HoldView';
+import { ASK_WORDS, MARKS, type Mark } from './marks';
 import { TreeMap } from './TreeMap';
 
 /** The district by what is asked of it. */
 export function MapScreen() {
-  const router = useRouter();
   const params = useLocalSearchParams<{ tree?: string; add?: string }>();
-  const trees = useTrees();
   const { account } = useSession();
   const wide = useWide();
   const today = todayIso();
   const [ask, setAsk] = useState<Ask>('due');
   const [only, setOnly] = useState<string | null>(null);
-  const [chosenId, setChosenId] = useState<string | null>(null);
+  const [picked, setPicked] = useState<{ id: string; tag: string } | null>(null);
+  const [view, setView] = useState<Box | null>(null);
   const [adding, setAdding] = useState(false);
   const [place, setPlace] = useState<{ latitude: number; longitude: number } | null>(null);
   useEffect(() => {
-    if (params.tree) setChosenId(params.tree);
+    if (params.tree) setPicked({ id: params.tree, tag: '' });
     if (params.add) setAdding(true);
   }, [params.tree, params.add]);
+  const town = useQuery(townCounted(today));
+  const held = useHeldTrees(town.isError);
+  const added = useAdded();
+  const own = useOwn();
+  const chosen = useChosen(picked);
   const counts = useMemo(() => {
-    const map = new Map<string, number>();
-    for (const tree of trees.data ?? []) {
-      const key = answerOf(ask, tree, today);
-      map.set(key, (map.get(key) ?? 0) + 1);
-    }
-    return map;
-  }, [trees.data, ask, today]);
-  const shown = useMemo(
-    () => (trees.data ?? []).filter((tree) => only === null || answerOf(ask, tree, today) === only),
-    [trees.data, only, ask, today],
-  );
-  if (!trees.data) return <Waiting what="the trees" problem={trees.error?.message} />;
-  const chosen = trees.data.find((tree) => tree.id === chosenId) ?? null;
+    if (held && town.isError) return countedHere(held, ask, today);
+    return town.data?.counts[ask] ?? {};
+  }, [held, town.isError, town.data, ask, today]);
+  if (!town.data && !held) return <Waiting what="the map" problem={town.error?.message} />;
+  const sum = Object.values(counts).reduce((all, n) => all + n, 0) + added.length;
+  const shown = only === null ? sum : (counts[only] ?? 0);
   const mayAdd = account !== null && account.role !== 'viewer';
 
   return (
@@ -80,14 +84,18 @@ export function MapScreen() {
       </ScrollView>
       <View className="min-h-0 flex-1">
         <TreeMap
-          trees={shown}
           ask={ask}
+          only={only}
           today={today}
-          chosen={chosen}
+          version={town.data?.version ?? '0'}
+          box={town.data?.box ?? null}
+          own={own}
+          chosen={chosen?.place ?? null}
           placing={adding}
           placed={place}
-          onChoose={setChosenId}
+          onChoose={setPicked}
           onPlace={setPlace}
+          onView={setView}
         />
         <View
           className={`absolute left-3 top-3 gap-0 rounded-md border border-rule bg-sheet p-1 ${wide ? '' : 'max-w-[70%]'}`}
@@ -98,7 +106,7 @@ export function MapScreen() {
             <LegendLine
               key={mark.key}
               mark={mark}
-              count={counts.get(mark.key) ?? 0}
+              count={counts[mark.key] ?? 0}
               on={only === mark.key}
               off={only !== null && only !== mark.key}
               onPress={() => setOnly(only === mark.key ? null : mark.key)}
@@ -113,48 +121,99 @@ export function MapScreen() {
           onClose={(id) => {
             setAdding(false);
             setPlace(null);
-            if (id) setChosenId(id);
+            if (id) setPicked({ id, tag: '' });
           }}
         />
       ) : (
         <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3">
-          {chosen ? (
-            <View className={wide ? 'flex-row items-center gap-6' : 'gap-2'}>
-              <View className="min-w-0 flex-1 gap-1">
-                <View className="flex-row items-center gap-2">
-                  <TreeTag tag={chosen.tag} />
-                  <Small className="flex-shrink" numberOfLines={1}>
-                    {chosen.place}
-                  </Small>
-                </View>
-                <Latin>{chosen.taxon ?? 'not yet named'}</Latin>
-                <Small numberOfLines={2}>
-                  {chosen.taxon ? `${commonName(chosen.taxon)} · ` : chosen.writtenName ? `the list says “${chosen.writtenName}” · ` : ''}
-                  {standingWords(chosen.standing).toLowerCase()}
-                  {chosen.dueOn ? ` · ${dueWords(today, chosen.dueOn)}` : ''}
-                </Small>
-              </View>
-              <View className="flex-row gap-2">
-                {mayAdd ? (
-                  <Button kind="next" className="flex-1" onPress={() => router.push(`/visit/${chosen.id}`)}>
-                    Start a visit
-                  </Button>
-                ) : null}
-                <Button className="flex-1" onPress={() => router.push(`/tree/${chosen.id}`)}>
-                  The tree
-                </Button>
-              </View>
-            </View>
+          {picked ? (
+            <Chosen picked={picked} tree={chosen?.tree} today={today} wide={wide} mayVisit={mayAdd} />
           ) : (
             <View className="flex-row items-center justify-between gap-3">
               <Body className="flex-1">
-                <Strong>{shown.length} trees.</Strong> Tap one.
+                <Strong>{shown.toLocaleString('en')} trees.</Strong> Tap one.
               </Body>
+              {view ? <HoldView view={view} today={today} /> : null}
               {mayAdd ? <Button onPress={() => setAdding(true)}>Add a tree</Button> : null}
             </View>
           )}
         </View>
       )}
+    </View>
+  );
+}
+
+/** Trees that the device holds, by their answers to a question. */
+function countedHere(trees: readonly TreeBrief[], ask: Ask, today: string): Record<string, number> {
+  const counts: Record<string, number> = {};
+  for (const tree of trees) {
+    const answer = answerOf(ask, tree, today);
+    counts[answer] = (counts[answer] ?? 0) + 1;
+  }
+  return counts;
+}
+
+/** Trees that the tiles do not have as they will be: added or visited on this device, and not sent yet. */
+function useOwn(): readonly TreeBrief[] {
+  const client = useQueryClient();
+  const added = useAdded();
+  const { parcels } = useOutbox();
+  const visited = useMemo(
+    () => visitsIn(parcels).flatMap(({ body }) => client.getQueryData(oneTree(body.treeId).queryKey) ?? []),
+    [parcels, client],
+  );
+  const asTheyWillBe = useAsTheyWillBe(visited);
+  return useMemo(() => [...added, ...(asTheyWillBe ?? [])], [added, asTheyWillBe]);
+}
+
+/** The tree that was tapped, with its place as soon as that is known. */
+function useChosen(picked: { id: string } | null): { tree: TreeBrief; place: Place } | null {
+  const id = picked?.id ?? '';
+  const detail = useTree(id, picked !== null);
+  const brief = useBrief(id, picked !== null && detail.data === undefined);
+  const tree = detail.data ?? brief;
+  return useMemo(() => (tree && picked ? { tree, place: { latitude: tree.latitude, longitude: tree.longitude } } : null), [tree, picked]);
+}
+
+interface ChosenProps {
+  picked: { id: string; tag: string };
+  tree: TreeBrief | undefined;
+  today: string;
+  wide: boolean;
+  mayVisit: boolean;
+}
+
+/** What the map says of one tree, and the ways on. */
+function Chosen({ picked, tree, today, wide, mayVisit }: ChosenProps) {
+  const router = useRouter();
+  return (
+    <View className={wide ? 'flex-row items-center gap-6' : 'gap-2'}>
+      <View className="min-w-0 flex-1 gap-1">
+        <View className="flex-row items-center gap-2">
+          <TreeTag tag={tree?.tag ?? picked.tag} />
+          <Small className="flex-shrink" numberOfLines={1}>
+            {tree?.place ?? ''}
+          </Small>
+        </View>
+        <Latin>{tree ? (tree.taxon ?? 'not yet named') : '…'}</Latin>
+        {tree ? (
+          <Small numberOfLines={2}>
+            {tree.taxon ? `${commonName(tree.taxon)} · ` : tree.writtenName ? `the list says “${tree.writtenName}” · ` : ''}
+            {standingWords(tree.standing).toLowerCase()}
+            {tree.dueOn ? ` · ${dueWords(today, tree.dueOn)}` : ''}
+          </Small>
+        ) : null}
+      </View>
+      <View className="flex-row gap-2">
+        {mayVisit ? (
+          <Button kind="next" className="flex-1" onPress={() => router.push(`/visit/${picked.id}`)}>
+            Start a visit
+          </Button>
+        ) : null}
+        <Button className="flex-1" onPress={() => router.push(`/tree/${picked.id}`)}>
+          The tree
+        </Button>
+      </View>
     </View>
   );
 }

@@ -1,10 +1,6 @@
-import type { TreeBrief } from '@dendrix/core/contracts';
-import { daysBetween } from '@dendrix/core/time';
+import type { Ask } from '@dendrix/core/review';
 import type { Palette } from '@/ui/palette';
 
-/** What the map can be asked. */
-export const ASKS = ['due', 'name', 'vigour', 'soundness'] as const;
-export type Ask = (typeof ASKS)[number];
 export const ASK_WORDS: Record<Ask, string> = { due: 'When due', name: 'How sure the name', vigour: 'Vigour', soundness: 'Soundness' };
 
 type Form = 'disc' | 'ring' | 'half' | 'diamond' | 'triangle' | 'cross' | 'dot';
@@ -51,41 +47,6 @@ export const MARKS: Record<Ask, readonly Mark[]> = {
     BLANK,
   ],
 };
-
-const SOON_DAYS = 90;
-
-/** Which answer a tree gives. */
-export function answerOf(ask: Ask, tree: TreeBrief, today: string): string {
-  switch (ask) {
-    case 'due': {
-      if (tree.dueOn === null) return 'never';
-      const days = daysBetween(today, tree.dueOn);
-      return days <= 0 ? 'over' : days <= SOON_DAYS ? 'soon' : 'later';
-    }
-    case 'name':
-      return {
-        confirmed: 'confirmed',
-        overturned: 'confirmed',
-        proposed: 'proposed',
-        questioned: 'questioned',
-        contested: 'questioned',
-        imported: 'listed',
-        unnamed: 'unnamed',
-      }[tree.standing];
-    case 'vigour':
-      return { thriving: 'good', fair: 'good', strained: 'strained', failing: 'failing', dead: 'failing' }[tree.vigour ?? ''] ?? 'blank';
-    case 'soundness':
-      return (
-        {
-          'no weakness seen': 'none',
-          'no weakness seen on what was looked at': 'partly',
-          weakness: 'weak',
-          'serious weakness': 'serious',
-          'act first': 'serious',
-        }[tree.soundness ?? ''] ?? 'blank'
-      );
-  }
-}
 
 export const markName = (ask: Ask, key: string): string => `${ask}/${key}`;
 
@@ -143,4 +104,69 @@ export function drawMark({ form, tone, size }: Mark, palette: Palette): ImageDat
     c.stroke();
   }
   return c.getImageData(0, 0, PIXELS, PIXELS);
+}
+
+/** The label of trees counted together, points: room for the number above, a band of their answers below. */
+export const LABEL = { width: 62, height: 34, band: 9 } as const;
+/** Parts of the band: an answer that any tree gives has one at least. */
+export const PARTS = 12;
+
+/** Name of the label of some shares: "shares/due/3-1-8-0". */
+export const labelName = (ask: Ask, shares: readonly number[]): string => `shares/${ask}/${shares.join('-')}`;
+/** Reads it back; null for another name. */
+export function readLabel(name: string): { ask: Ask; shares: number[] } | null {
+  const [kind, ask, shares] = name.split('/');
+  if (kind !== 'shares' || !ask || !(ask in MARKS) || !shares) return null;
+  return { ask: ask as Ask, shares: shares.split('-').map(Number) };
+}
+
+/** Draws the label: a slip of paper with a band of the shares in the order of the legend, each hatched in its own way. */
+export function drawLabel({ ask, shares }: { ask: Ask; shares: readonly number[] }, palette: Palette): ImageData {
+  const scale = 2;
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [LABEL.width * scale, LABEL.height * scale];
+  const c = canvas.getContext('2d') as CanvasRenderingContext2D;
+  c.scale(scale, scale);
+  c.fillStyle = palette.sheet;
+  c.strokeStyle = palette.ink;
+  c.lineWidth = 1.2;
+  c.fillRect(0.6, 0.6, LABEL.width - 1.2, LABEL.height - 1.2);
+  const whole = shares.reduce((sum, n) => sum + n, 0) || 1;
+  const top = LABEL.height - LABEL.band;
+  let x = 1;
+  MARKS[ask].forEach((mark, i) => {
+    const width = ((LABEL.width - 2) * (shares[i] ?? 0)) / whole;
+    if (width === 0) return;
+    c.fillStyle = palette[mark.tone];
+    c.fillRect(x, top, width, LABEL.band - 1);
+    hatch(c, i, x, top, width, palette.sheet);
+    x += width;
+  });
+  c.beginPath();
+  c.moveTo(0, top);
+  c.lineTo(LABEL.width, top);
+  c.stroke();
+  c.strokeRect(0.6, 0.6, LABEL.width - 1.2, LABEL.height - 1.2);
+  return c.getImageData(0, 0, canvas.width, canvas.height);
+}
+
+/** Lines across a share, the steeper and wider apart the later it stands in the legend: it reads without colour. The first has none. */
+function hatch(c: CanvasRenderingContext2D, order: number, x: number, top: number, width: number, colour: string): void {
+  if (order === 0) return;
+  const height = LABEL.band - 1;
+  c.save();
+  c.beginPath();
+  c.rect(x, top, width, height);
+  c.clip();
+  c.strokeStyle = colour;
+  c.lineWidth = 1;
+  const lean = [0, height, 0, -height, height / 2][order] ?? 0;
+  const apart = [0, 4, 3, 4, 7][order] ?? 5;
+  c.beginPath();
+  for (let at = x - height; at < x + width + height; at += apart) {
+    c.moveTo(at, top + height);
+    c.lineTo(at + lean, top);
+  }
+  c.stroke();
+  c.restore();
 }

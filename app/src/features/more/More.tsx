@@ -10,6 +10,7 @@ import { useOrganisation, usePick } from '@/features/session/useOrganisation';
 import { useSession, useSignOut } from '@/features/session/useSession';
 import { NoSignal } from '@/data/api';
 import { useOutbox } from '@/offline/OutboxProvider';
+import { HeldAreas } from './HeldAreas';
 import { WaitingList } from './Waiting';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
@@ -67,6 +68,7 @@ export function More() {
         <Button onPress={() => router.push('/exchange')}>Exchange</Button>
       </Card>
       <WaitingList />
+      <HeldAreas />
       <Card className="gap-4">
         <Heading>On this device</Heading>
         <Choice<ThemeChoice>

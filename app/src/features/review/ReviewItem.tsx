@@ -3,7 +3,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import { alsoRecorded, signLabel, signWords, zoneWords } from '@dendrix/core/words';
-import type { QueueItem } from '@dendrix/core/contracts';
+import type { QueueItem, TreeBrief, VisitView } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
 import { LEAST_REASON, type Verdict } from '@dendrix/core/record';
 import { figureFor, plateLeaf } from '@dendrix/core/figures';
@@ -29,8 +29,15 @@ import { useWide } from '@/ui/wide';
 
 const VERDICT_WORDS: Record<Verdict, string> = { confirm: 'Confirmed', question: 'Questioned', overturn: 'Overturned' };
 
+/** A visit under review, with its evidence. */
+export interface UnderReview {
+  visit: VisitView;
+  tree: TreeBrief;
+  why: QueueItem['why'];
+}
+
 /** One visit under review: first the evidence and the reviewer's own answer, then the answer that was given. */
-export function ReviewItem({ item, onDone }: { item: QueueItem; onDone: (words: string) => void }) {
+export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words: string) => void }) {
   const { visit, tree } = item;
   const router = useRouter();
   const wide = useWide();
@@ -190,7 +197,7 @@ function Given({ title, name, note }: { title: string; name: string | null; note
 const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
 
 /** What was seen, without the name that was drawn from it; what would give the answer away is shown after the reviewer's own. */
-function Evidence({ item: { visit, tree }, revealed }: { item: QueueItem; revealed: boolean }) {
+function Evidence({ item: { visit, tree }, revealed }: { item: UnderReview; revealed: boolean }) {
   const units = useUnits();
   const { look } = visit;
   const byLine = LINES.map((line) => ({ line, seen: look.observations.filter((o) => traits.get(o.trait)?.line === line) })).filter(
@@ -267,7 +274,7 @@ function Evidence({ item: { visit, tree }, revealed }: { item: QueueItem; reveal
 }
 
 /** How the engine reads the marks today, without naming the answer that was given. */
-function Doubt({ item, tree }: { item: QueueItem['visit']; tree: QueueItem['tree'] }) {
+function Doubt({ item, tree }: { item: VisitView; tree: TreeBrief }) {
   const fit = useMemo(() => {
     try {
       return identify(library, {

@@ -11,7 +11,7 @@ import { Button } from '@/ui/button';
 import { Page, TreeTag, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
 import { ReviewItem } from './ReviewItem';
-import { useReviewQueue } from './useReview';
+import { useReviewQueue, useUnderReview } from './useReview';
 
 /** The queue by what matters; on a wide screen the visit stands beside it. */
 export function ReviewScreen({ visitId }: { visitId?: string }) {
@@ -24,7 +24,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   // What was just settled travels in the address, since the queue is another page than the visit.
   const { settled } = useLocalSearchParams<{ settled?: string }>();
   const sent = new Set(parcels.flatMap((p) => (p.kind === 'review' ? [p.body.visitId] : [])));
-  const items = (queue.data?.items ?? []).filter((item) => !sent.has(item.visit.id));
+  const items = (queue.items ?? []).filter((item) => !sent.has(item.visit.id));
   const item = items.find((i) => i.visit.id === visitId) ?? (wide && !visitId ? items[0] : undefined);
   const next = useCallback(() => {
     const at = items.findIndex((i) => i.visit.id === item?.visit.id);
@@ -40,7 +40,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       </Page>
     );
   }
-  if (!queue.data)
+  if (!queue.items)
     return (
       <Waiting
         what="the queue"
@@ -60,10 +60,14 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       renderItem={({ item: one }) => <Row item={one} on={one.visit.id === item?.visit.id} />}
       initialNumToRender={12}
       windowSize={5}
+      onEndReachedThreshold={1}
+      onEndReached={() => {
+        if (queue.hasNextPage && !queue.isFetching) void queue.fetchNextPage();
+      }}
       ListHeaderComponent={
         <View className="gap-3 pb-2">
           {head}
-          <Small>{waitWords(items.length, queue.data.total - (queue.data.items.length - items.length))}</Small>
+          <Small>{waitWords(items.length, queue.total - ((queue.items?.length ?? 0) - items.length), queue.more)}</Small>
           {settled ? (
             <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
               <Body>{settled}</Body>
@@ -79,7 +83,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       <View className="min-h-0 flex-1 flex-row">
         {list(<Strong className="font-head text-[24px] leading-[28px]">Review</Strong>, 'w-[360px] flex-grow-0 border-r border-rule')}
         <ScrollView className="flex-1" contentContainerClassName="w-full max-w-[860px] gap-4 p-5 pb-10">
-          {item ? <ReviewItem key={item.visit.id} item={item} onDone={done} /> : null}
+          {item ? <Opened key={item.visit.id} item={item} onDone={done} /> : null}
         </ScrollView>
       </View>
     );
@@ -90,16 +94,28 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
         <Button className="self-start" onPress={() => router.replace('/review')}>
           The queue
         </Button>
-        <ReviewItem key={item.visit.id} item={item} onDone={done} />
+        <Opened key={item.visit.id} item={item} onDone={done} />
       </ScrollView>
     );
   }
   return list(<Title>Review</Title>, 'flex-1 bg-paper');
 }
 
-/** How many wait; where more do than were sent, that those shown are the ones that matter most. */
-export const waitWords = (shown: number, total: number): string =>
-  total > shown ? `${total} wait; these ${shown} matter most.` : `${shown} wait, what matters most first.`;
+/** How many wait; where more do than are listed yet, that what matters most stands first. */
+export const waitWords = (shown: number, total: number, more = false): string =>
+  more
+    ? `More than ${total} wait, what matters most first.`
+    : total > shown
+      ? `${total} wait; the ${shown} that matter most are here, more as you go down.`
+      : `${shown} wait, what matters most first.`;
+
+/** A visit of the queue, opened: its evidence comes with its tree. */
+function Opened({ item, onDone }: { item: QueueItem; onDone: (words: string) => void }) {
+  const { item: whole, error, refetch, gone } = useUnderReview(item);
+  if (whole) return <ReviewItem item={whole} onDone={onDone} />;
+  const problem = gone ? 'Another visit stands in its place by now; go on with the next.' : error?.message;
+  return <Waiting what="the visit" problem={problem} retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null} />;
+}
 
 function Row({ item, on }: { item: QueueItem; on: boolean }) {
   const router = useRouter();
@@ -119,7 +135,7 @@ function Row({ item, on }: { item: QueueItem; on: boolean }) {
     >
       <View className="flex-row items-center justify-between gap-2">
         <TreeTag tag={item.tree.tag} />
-        <Small>{dayWords(item.visit.look.day)}</Small>
+        <Small>{dayWords(item.visit.day)}</Small>
       </View>
       <Body>{why}</Body>
       <Small>

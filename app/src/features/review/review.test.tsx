@@ -1,7 +1,6 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/react';
-import type { QueueItem } from '@dendrix/core/contracts';
 import { see } from '../../../../core/testing/see';
-import { aName, around, aTree, aVisit, clientWith, LUK, PERRIN } from '@/testing/record';
+import { aName, around, aTree, aVisit, clientWith, LUK, PERRIN, type Queued } from '@/testing/record';
 import { ReviewScreen, waitWords } from './ReviewScreen';
 
 let mockParams: Record<string, string> = {};
@@ -19,7 +18,7 @@ beforeEach(() => {
 });
 
 const marks = [see('arrangement', 'alternate'), see('bark-texture', 'smooth')];
-const item = (part: Partial<QueueItem> = {}): QueueItem => ({
+const item = (part: Partial<Queued> = {}): Queued => ({
   visit: aVisit('2026-06-01', { looked: ['stem-n'], observations: marks }, aName('Acer rubrum')),
   tree: aTree(),
   weight: 7,
@@ -29,13 +28,13 @@ const item = (part: Partial<QueueItem> = {}): QueueItem => ({
   ],
   ...part,
 });
-const show = (queue: QueueItem[], more: { visitId?: string; account?: typeof LUK; waiting?: number } = {}) =>
+const show = (queue: Queued[], more: { visitId?: string; account?: typeof LUK; waiting?: number } = {}) =>
   render(<ReviewScreen {...(more.visitId ? { visitId: more.visitId } : {})} />, {
     wrapper: around(
       clientWith({ account: more.account ?? PERRIN, queue, ...(more.waiting === undefined ? {} : { waiting: more.waiting }) }),
     ),
   });
-const open = (one: QueueItem) => show([one], { visitId: one.visit.id });
+const open = (one: Queued) => show([one], { visitId: one.visit.id });
 const button = (name: string) => screen.getByRole('button', { name });
 
 describe('the queue', () => {
@@ -46,7 +45,7 @@ describe('the queue', () => {
   });
   it('says how many wait, and where not all are shown that these matter most', () => {
     show([item()], { waiting: 240 });
-    expect(screen.getByText('240 wait; these 1 matter most.')).toBeTruthy();
+    expect(screen.getByText('240 wait; the 1 that matter most are here, more as you go down.')).toBeTruthy();
     expect(waitWords(3, 3)).toBe('3 wait, what matters most first.');
   });
   it('is for reviewers; others are told what becomes of their visits', () => {

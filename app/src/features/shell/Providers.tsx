@@ -9,7 +9,7 @@ import { ThemeProvider } from '@/ui/theme';
 import { SettingsProvider } from './settings';
 
 /** Changes with the shape of what is kept: answers of an older version are fetched anew. */
-const KEPT_SHAPE = '3';
+const KEPT_SHAPE = '4';
 
 /** Everything below has theme, settings and the kept answers. Fonts take the place of the system's when they are there: nobody waits for them. */
 export function Providers({ children }: { children: ReactNode }) {

@@ -11,6 +11,7 @@ import { useWide } from '@/ui/wide';
 import { Waiting } from '@/ui/surface';
 import { Icon, type IconName } from './icons';
 import { Shortcuts } from './Shortcuts';
+import { useHeldFresh } from './useHeldFresh';
 
 interface Place {
   icon: IconName;
@@ -71,6 +72,7 @@ function Frame({ children }: { children: ReactNode }) {
   return (
     <View className={`flex-1 bg-paper ${wide ? 'flex-row' : ''}`} style={{ paddingTop: insets.top }}>
       <Shortcuts />
+      <HeldFresh />
       {wide ? <Rail pathname={pathname} state={state} /> : null}
       <View className="min-h-0 min-w-0 flex-1">
         {!wide && state && !inVisit ? (
@@ -83,6 +85,12 @@ function Frame({ children }: { children: ReactNode }) {
       {!wide && !inVisit ? <Bar pathname={pathname} bottom={insets.bottom} /> : null}
     </View>
   );
+}
+
+/** Runs only while somebody is signed in. */
+function HeldFresh() {
+  useHeldFresh();
+  return null;
 }
 
 const isAt = (pathname: string, path: string) => pathname === path || pathname.startsWith(`${path}/`);

@@ -32,3 +32,9 @@ export function distanceWords(m: number, units: UnitSystem): string {
 /** "1.2 m" or "34 cm", or feet and inches for those who work in them. */
 export const lengthWords = (m: number, units: UnitSystem, kind: 'stem' | 'tree'): string =>
   kind === 'stem' ? stemWords(m, units) : treeWords(m, units);
+
+/** "0.4 MB", "12 MB": what something takes on the device. @param bytes */
+export const megabytes = (bytes: number): string => {
+  const mb = bytes / 1e6;
+  return `${mb < 10 ? mb.toFixed(1) : Math.round(mb)} MB`;
+};

@@ -1,7 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
+import type { TreeBrief } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures';
+import type { Place } from '@dendrix/core/geo';
 import { seasonOf } from '@dendrix/core/time';
 import { useDistrict } from '@/features/shell/useDistrict';
 import { commonName, taxonNamed } from '@/features/shell/library';
@@ -25,17 +27,24 @@ const SPANS = [
 export function Today() {
   const units = useUnits();
   const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('0');
-  const { stops, total, metres, today, trees } = useRound(Number(span));
+  const [from, setFrom] = useState<Place | null>(null);
+  const [lost, setLost] = useState(false);
+  const { stops, elsewhere, total, more, metres, today, known, error, refetch } = useRound(Number(span), from);
   const { parcels, send, online } = useOutbox();
   const wide = useWide();
   const district = useDistrict();
-  if (!trees.data)
+  if (!known)
     return (
-      <Waiting
-        what="the trees"
-        problem={trees.error?.message}
-        retry={trees.error ? <Button onPress={() => void trees.refetch()}>Try again</Button> : null}
-      />
+      <Waiting what="the round" problem={error?.message} retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null} />
+    );
+  const locate = () =>
+    navigator.geolocation.getCurrentPosition(
+      ({ coords }) => {
+        setLost(false);
+        setFrom(roughly(coords));
+      },
+      () => setLost(true),
+      { enableHighAccuracy: true, timeout: 8000 },
     );
   const season = seasonOf(today, district.latitude);
   return (
@@ -47,9 +56,13 @@ export function Today() {
         <Strong>
           {stops.length === 0
             ? 'Nothing is due.'
-            : `${stops.length}${total > stops.length ? ` of ${total}` : ''} tree${stops.length === 1 ? '' : 's'}, about ${distanceWords(metres, units)} to walk in this order`}
+            : `${stops.length}${more ? ` of more than ${total}` : total > stops.length ? ` of ${total}` : ''} tree${stops.length === 1 ? '' : 's'}, about ${distanceWords(metres, units)} to walk in this order`}
         </Strong>
+        {stops.length > 0 && total > stops.length ? (
+          <Small>The most urgent about {from ? 'where you stand' : `${stops[0]?.tree.place.split(',')[0]}`}.</Small>
+        ) : null}
       </View>
+      <Elsewhere trees={elsewhere} />
       {parcels.length > 0 ? (
         <Remark mood={parcels.some((p) => p.problem) ? 'caution' : 'second'} title={`${parcels.length} waiting to be sent`}>
           <View className="gap-2">
@@ -66,6 +79,14 @@ export function Today() {
         </Remark>
       ) : null}
       <Choice label="How far ahead" shown={false} options={SPANS} value={span} onChange={setSpan} />
+      {total > stops.length || from ? (
+        <View className="gap-1">
+          <Button className="self-start" onPress={from ? () => setFrom(null) : locate}>
+            {from ? 'Begin at the most urgent' : 'Begin where I stand'}
+          </Button>
+          {lost ? <Small role="alert">This device did not tell where it is.</Small> : null}
+        </View>
+      ) : null}
       <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-3'}>
         {stops.map((stop, i) => (
           <StopCard key={stop.tree.id} stop={stop} number={i + 1} today={today} wide={wide} />
@@ -80,6 +101,30 @@ export function Today() {
     </Page>
   );
 }
+
+/** Ten metres are near enough to begin a round, and leave the answer the same while somebody stands about. */
+const roughly = ({ latitude, longitude }: Place): Place => ({
+  latitude: Number(latitude.toFixed(4)),
+  longitude: Number(longitude.toFixed(4)),
+});
+
+/** What presses and stands too far off for this round: said, never passed over. */
+function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
+  const router = useRouter();
+  if (trees.length === 0) return null;
+  return (
+    <Remark mood="caution" title={`${trees.length} more that press, too far off for this round`}>
+      <View className="flex-row flex-wrap gap-2">
+        {trees.slice(0, ELSEWHERE).map((tree) => (
+          <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
+            {`${tree.tag}: ${tree.soundness === 'act first' ? 'act first' : `risk ${tree.risk ?? ''}`}`}
+          </Button>
+        ))}
+      </View>
+    </Remark>
+  );
+}
+const ELSEWHERE = 6;
 
 function StopCard({ stop: { tree, settles, step }, number, today, wide }: { stop: Stop; number: number; today: string; wide: boolean }) {
   const router = useRouter();

@@ -1,12 +1,12 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
-import type { TreeBrief } from '@dendrix/core/contracts';
-import { distance } from '@dendrix/core/geo';
-import { due, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/planning';
+import type { RoundAnswer, TreeBrief } from '@dendrix/core/contracts';
+import { distance, type Place } from '@dendrix/core/geo';
+import { due, pickRound, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/planning';
 import { taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
-import { useTrees } from '@/features/tree/useTrees';
-import { oneTree } from '@/data/keys';
+import { useAsTheyWillBe, useHeldTrees } from '@/features/tree/useTrees';
+import { oneTree, recordsOf, roundAhead } from '@/data/keys';
 
 /** A stop of the round. */
 export interface Stop {
@@ -16,33 +16,65 @@ export interface Stop {
   step: number | null;
 }
 
-/** Most stops that make one round; the longest overdue are taken. */
+/** Most stops that make one round. */
 const ROUND = 20;
+/** Records of a round that are this fresh are not fetched anew, ms. */
+const FRESH = 10 * 60_000;
 
-/** Trees due within some days, in walking order, with what the season can settle at each. */
-export function useRound(within: number) {
-  const trees = useTrees();
-  const client = useQueryClient();
+const ofHeld = (trees: readonly TreeBrief[]): RoundAnswer => ({ items: [...trees], due: trees.length, more: false });
+
+/**
+ * Trees due within some days, chosen about where the round begins, in walking order, with what the season can settle at each.
+ * @param from where somebody stands; null where the most urgent tree does
+ */
+export function useRound(within: number, from: Place | null) {
   const today = todayIso();
+  const query = useQuery({ ...roundAhead(today, within, from), placeholderData: (before) => before });
+  // Without a signal a round that was never asked for is made from what the device holds.
+  const held = useHeldTrees(query.isError && (query.data === undefined || query.isPlaceholderData));
+  const answer = held && query.isError ? ofHeld(due(held, today, within)) : query.data;
+  const candidates = useAsTheyWillBe(answer?.items);
   const round = useMemo(() => {
-    const all = due(trees.data ?? [], today, within);
-    const order = walkingOrder(all.slice(0, ROUND));
-    const stops = order.map((tree, i): Stop => ({
-      tree,
-      settles: settles(taxonNamed(tree.taxon), today, tree.latitude),
-      step: i === 0 ? null : distance(order[i - 1] as TreeBrief, tree),
-    }));
-    return { stops, total: all.length, metres: walkLength(order) };
-  }, [trees.data, today, within]);
-
-  // The records of the round are fetched ahead, so that they are there when the signal is not.
-  useEffect(() => {
-    for (const { tree } of round.stops) {
-      void client.prefetchQuery({
-        ...oneTree(tree.id),
-        staleTime: 10 * 60_000,
-      });
-    }
-  }, [client, round.stops]);
-  return { ...round, today, trees };
+    // A visit that waits here may have moved the day.
+    const waiting = due(candidates ?? [], today, within);
+    const { stops, elsewhere } = pickRound(waiting, today, ROUND, from ?? undefined);
+    const order = walkingOrder(stops, from ?? undefined);
+    return {
+      elsewhere,
+      done: (candidates?.length ?? 0) - waiting.length,
+      metres: walkLength(from ? [from, ...order] : order),
+      stops: order.map((tree, i): Stop => ({
+        tree,
+        settles: settles(taxonNamed(tree.taxon), today, tree.latitude),
+        step: i === 0 ? null : distance(order[i - 1] as TreeBrief, tree),
+      })),
+    };
+  }, [candidates, today, within, from]);
+  useRecordsAhead(round.stops, query.isSuccess);
+  const total = Math.max(round.stops.length, (answer?.due ?? 0) - round.done);
+  return { ...round, total, more: answer?.more ?? false, today, known: answer !== undefined, error: query.error, refetch: query.refetch };
 }
+
+/** The records of the round are fetched ahead, all in one answer and after the screen stands: they are there when the signal is not. */
+function useRecordsAhead(stops: readonly Stop[], ready: boolean): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    if (!ready) return;
+    const old = Date.now() - FRESH;
+    const wanted = stops.map(({ tree }) => tree.id).filter((id) => (client.getQueryState(oneTree(id).queryKey)?.dataUpdatedAt ?? 0) < old);
+    if (wanted.length === 0) return;
+    const timer = setTimeout(() => {
+      recordsOf(wanted).then(
+        (records) => {
+          for (const record of records) client.setQueryData(oneTree(record.id).queryKey, record);
+        },
+        () => {
+          // Without a signal those that are kept are all there is.
+        },
+      );
+    }, AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [client, stops, ready]);
+}
+/** Long enough for the screen to be painted, ms. */
+const AFTER_MS = 400;

@@ -1,4 +1,5 @@
 import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import { todayIso } from '@/features/shell/today';
@@ -14,7 +15,7 @@ import { useOutbox } from '@/offline/OutboxProvider';
 import { OverTheYears } from './OverTheYears';
 import { Pictures, useOpenPicture } from './Pictures';
 import { Scale } from './Scale';
-import { useTree } from './useTrees';
+import { useOlderVisits, useTree } from './useTrees';
 import { Facts } from './Facts';
 import { History } from './History';
 import { Identity } from './Identity';
@@ -30,10 +31,16 @@ export function TreePage({ id }: { id: string }) {
   const router = useRouter();
   const wide = useWide();
   const query = useTree(id);
+  const [all, setAll] = useState(false);
+  const older = useOlderVisits(id, query.data?.earlier.next ?? null, all);
   const { account } = useSession();
   const { parcels } = useOutbox();
   const unsent = visitsIn(parcels, id);
-  const tree = query.data;
+  const newest = query.data;
+  const tree = useMemo(
+    () => newest && { ...newest, visits: older.visits.length === 0 ? newest.visits : [...newest.visits, ...older.visits] },
+    [newest, older.visits],
+  );
   const picture = useOpenPicture(tree);
   if (!tree) {
     return (
@@ -96,6 +103,12 @@ export function TreePage({ id }: { id: string }) {
         <VisitCard key={visit.id} visit={visit} tree={tree} />
       ))}
       {tree.visits.length === 0 ? <Small>Nobody has visited it yet.</Small> : null}
+      <Earlier
+        left={tree.earlier.visits - older.visits.length}
+        waits={older.isFetching}
+        problem={older.error?.message}
+        onMore={() => (all ? void older.fetchNextPage() : setAll(true))}
+      />
     </>
   );
   return (
@@ -136,6 +149,19 @@ export function TreePage({ id }: { id: string }) {
         </View>
       </View>
       {picture.view}
+    </View>
+  );
+}
+
+/** Visits before those that are shown: how many, and a way to have them. */
+function Earlier({ left, waits, problem, onMore }: { left: number; waits: boolean; problem: string | undefined; onMore: () => void }) {
+  if (left <= 0) return null;
+  return (
+    <View className="gap-1">
+      <Button className="self-start" disabled={waits} onPress={onMore}>
+        {waits ? 'Fetching …' : `${left} earlier visit${left === 1 ? '' : 's'}`}
+      </Button>
+      {problem ? <Small role="alert">{problem}</Small> : null}
     </View>
   );
 }

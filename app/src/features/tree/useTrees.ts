@@ -1,10 +1,17 @@
-import { useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
+import type { Place } from '@dendrix/core/geo';
 import { briefOfNew, briefWithUnsent, detailOfNew, withUnsent, type Unsent } from '@dendrix/core/review';
-import { allTrees, oneTree } from '@/data/keys';
+import { NoSignal } from '@/data/api';
+import { found, olderVisits, oneTree } from '@/data/keys';
 import { useSession } from '@/features/session/useSession';
+import { heldTree, heldTrees } from '@/offline/held';
 import { treesIn, visitsIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
+
+// No screen asks for all trees: each asks for those it shows. What this device has not sent yet stands among them, and where there is
+// no signal they come from what the device holds.
 
 /** Unsent visits with who made them; on a device that several people use another's visit goes by no name until it is sent. */
 function useUnsent(treeId?: string): readonly Unsent[] {
@@ -24,32 +31,88 @@ function useUnsent(treeId?: string): readonly Unsent[] {
   );
 }
 
-/** Every tree of the district in brief, as it will be once everything on this device has arrived. */
-export function useTrees() {
-  const query = useQuery(allTrees);
-  const { parcels } = useOutbox();
+/** Some trees as they will be once everything on this device has arrived. */
+export function useAsTheyWillBe(trees: readonly TreeBrief[] | undefined): readonly TreeBrief[] | undefined {
   const unsent = useUnsent();
-  const data = useMemo(() => {
-    const added = treesIn(parcels).filter((parcel) => !query.data?.some((tree) => tree.id === parcel.id));
-    if (query.data === undefined && added.length === 0) return undefined;
-    if (added.length === 0 && unsent.length === 0) return query.data;
-    return [...(query.data ?? []), ...added.map((parcel) => briefOfNew(parcel.id, parcel.body))].map((tree) => {
+  return useMemo(() => {
+    if (trees === undefined || unsent.length === 0) return trees;
+    return trees.map((tree) => {
       const visits = unsent.filter((visit) => visit.body.treeId === tree.id);
       return visits.length === 0 ? tree : briefWithUnsent(tree, visits);
     });
-  }, [query.data, parcels, unsent]);
-  return { ...query, data };
+  }, [trees, unsent]);
 }
 
-/** One tree with its whole record, unsent visits among it. */
-export function useTree(id: string) {
+/** Trees that were added on this device and are not at the server yet, as lists will show them. */
+export function useAdded(): readonly TreeBrief[] {
+  const { parcels } = useOutbox();
+  return useMemo(() => treesIn(parcels).map((parcel) => briefOfNew(parcel.id, parcel.body)), [parcels]);
+}
+
+/** The trees that the device holds. Read from it only where they are wanted. */
+export const useHeldTrees = (wanted: boolean) =>
+  useQuery({ queryKey: ['held'], queryFn: heldTrees, enabled: wanted, staleTime: 0, gcTime: 60_000 }).data;
+
+/** Trees found by what is typed, or about a place; without a signal, what the device holds, to be searched by the caller. */
+export function useFound(words: string, near: Place | null) {
+  const query = useQuery({ ...found(words, near), placeholderData: (before) => before });
+  const alone = query.error instanceof NoSignal;
+  const held = useHeldTrees(alone);
+  return { answer: query.data, held: alone ? held : undefined, error: query.error, searching: query.isPlaceholderData };
+}
+
+/** One tree with its record, unsent visits among it. Of its visits the newest are there; see `useWholeRecord`. */
+export function useTree(id: string, wanted = true) {
   const { parcels } = useOutbox();
   const added = treesIn(parcels).find((parcel) => parcel.id === id);
-  const query = useQuery({ ...oneTree(id), enabled: !added });
+  const query = useQuery({ ...oneTree(id), enabled: wanted && !added });
   const unsent = useUnsent(id);
   const data = useMemo(() => {
     const tree = query.data ?? (added ? detailOfNew(id, added.body) : undefined);
     return tree && withUnsent(tree, unsent);
   }, [query.data, added, id, unsent]);
   return { ...query, data };
+}
+
+const NO_VISITS: readonly VisitView[] = [];
+
+/**
+ * The visits of a tree before those that come with it, fetched when they are wanted.
+ * @param next where they go on; null where there are none
+ */
+export function useOlderVisits(id: string, next: string | null, wanted: boolean) {
+  const query = useInfiniteQuery({ ...olderVisits(id, next ?? ''), enabled: wanted && next !== null });
+  const visits = useMemo(() => query.data?.pages.flatMap(({ items }) => items) ?? NO_VISITS, [query.data]);
+  return { ...query, visits, whole: next === null || (query.data !== undefined && !query.hasNextPage) };
+}
+
+/** A tree with every visit it ever had: what a new one is judged beside. */
+export function useWholeRecord(id: string) {
+  const tree = useTree(id);
+  const older = useOlderVisits(id, tree.data?.earlier.next ?? null, true);
+  const { hasNextPage, isFetching, fetchNextPage } = older;
+  useEffect(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  }, [hasNextPage, isFetching, fetchNextPage]);
+  const visits = useMemo(() => (tree.data ? [...tree.data.visits, ...older.visits] : NO_VISITS), [tree.data, older.visits]);
+  return { ...tree, visits, whole: tree.data !== undefined && older.whole };
+}
+
+/** A tree in brief where its record is not on the device: from a list that is, or from what the device holds. */
+export function useBrief(id: string, wanted: boolean): TreeBrief | undefined {
+  const client = useQueryClient();
+  const listed = wanted
+    ? client
+        .getQueriesData<{ items: TreeBrief[] }>({ predicate: ({ queryKey }) => queryKey[0] === 'round' || queryKey[0] === 'found' })
+        .flatMap(([, answer]) => answer?.items ?? [])
+        .find((tree) => tree.id === id)
+    : undefined;
+  const held = useQuery({
+    queryKey: ['held', id],
+    queryFn: async () => (await heldTree(id)) ?? null,
+    enabled: wanted && listed === undefined,
+    staleTime: 0,
+    gcTime: 60_000,
+  });
+  return listed ?? held.data ?? undefined;
 }

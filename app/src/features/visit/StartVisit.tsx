@@ -1,38 +1,53 @@
 import { useRouter } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FlatList, Pressable, View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import { distance } from '@dendrix/core/geo';
+import { distance, type Place } from '@dendrix/core/geo';
+import { findAmong } from '@dendrix/core/review';
 import { commonName } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { distanceWords } from '@/features/shell/words';
-import { useTrees } from '@/features/tree/useTrees';
+import { useAdded, useAsTheyWillBe, useFound } from '@/features/tree/useTrees';
 import { Body, Latin, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { TreeTag, Waiting } from '@/ui/surface';
 
+/** A pause in typing after which it is searched, ms; and streets offered. */
+const TYPING_MS = 150;
+const STREETS = 4;
+
+/** A value once it has been the same for a while. */
+function useSettled<T>(value: T, ms: number): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return settled;
+}
+
 /** Which tree? By its tag, street or name, or the ones nearest to where you stand. */
 export function StartVisit() {
   const router = useRouter();
-  const trees = useTrees();
   const [typed, setTyped] = useState('');
-  const [here, setHere] = useState<{ latitude: number; longitude: number } | null>(null);
+  const [here, setHere] = useState<Place | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const words = useSettled(typed.trim(), TYPING_MS);
+  const { answer, held, error } = useFound(words, here);
+  const added = useAdded();
+  const listed = useAsTheyWillBe(held ? findAmong(held, words, (taxon) => commonName(taxon)) : answer?.items);
   const found = useMemo((): { tree: TreeBrief; m: number | null }[] => {
-    const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-    const text = (t: TreeBrief) =>
-      `${t.tag} ${t.tag.replace(/\s/g, '')} ${t.place} ${t.taxon ?? ''} ${commonName(t.taxon)} ${t.writtenName ?? ''}`.toLowerCase();
-    const all = (trees.data ?? []).filter((t) => words.every((word) => text(t).includes(word)));
-    if (here) return all.map((tree) => ({ tree, m: distance(here, tree) })).sort((a, b) => a.m - b.m);
-    return all.map((tree) => ({ tree, m: null }));
-  }, [trees.data, typed, here]);
-  if (!trees.data) return <Waiting what="the trees" problem={trees.error?.message} />;
+    const own = findAmong(added, words, (taxon) => commonName(taxon));
+    const all = [...own, ...(listed ?? [])].map((tree) => ({ tree, m: here === null ? null : distance(here, tree) }));
+    return here === null ? all : all.sort((a, b) => (a.m ?? 0) - (b.m ?? 0));
+  }, [listed, added, words, here]);
+  if (!answer && !held && added.length === 0) return <Waiting what="the trees" problem={error?.message} />;
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => {
         setProblem(null);
-        setHere(coords);
+        setHere({ latitude: coords.latitude, longitude: coords.longitude });
       },
       () => setProblem('This device did not tell where it is. Find the tree by its tag, or on the map.'),
       { enableHighAccuracy: true, timeout: 8000 },
@@ -51,6 +66,16 @@ export function StartVisit() {
         <View className="gap-4 pb-2">
           <Title>Which tree?</Title>
           <Field label="Tag, street or name" value={typed} onChangeText={setTyped} autoFocus problem={problem} />
+          {held ? <Small role="status">No signal: searched in the {held.length} trees this device holds.</Small> : null}
+          {words !== '' && answer && answer.streets.length > 0 && !held ? (
+            <View className="flex-row flex-wrap gap-2">
+              {answer.streets.slice(0, STREETS).map(({ street, trees }) => (
+                <Button key={street} label={`Trees of ${street}`} onPress={() => setTyped(street)}>
+                  {`${street}, ${trees}`}
+                </Button>
+              ))}
+            </View>
+          ) : null}
           <View className="flex-row flex-wrap gap-2">
             <Button onPress={locate}>Nearest to me</Button>
             <Button onPress={() => router.navigate('/map')}>On the map</Button>

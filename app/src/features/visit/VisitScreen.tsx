@@ -9,7 +9,7 @@ import { library } from '@/features/shell/library';
 import { PracticeBanner } from '@/features/shell/practice';
 import { useSettings } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
-import { useTree, useTrees } from '@/features/tree/useTrees';
+import { useBrief, useWholeRecord } from '@/features/tree/useTrees';
 import type { Part, VisitDraft } from '@/offline/draft';
 import { DraftElsewhere } from '@/offline/drafts';
 import { enqueueVisit } from '@/offline/outbox';
@@ -40,14 +40,12 @@ const PARTS: readonly { part: Part; words: string }[] = [
   { part: 'judge', words: 'Judge' },
 ];
 
-const NO_VISITS: readonly VisitView[] = [];
-
 /** A visit from safety to sending. */
 export function VisitScreen({ treeId }: { treeId: string }) {
   const router = useRouter();
-  const trees = useTrees();
-  const detail = useTree(treeId);
-  const tree = detail.data ?? trees.data?.find((t) => t.id === treeId);
+  const detail = useWholeRecord(treeId);
+  const brief = useBrief(treeId, detail.data === undefined);
+  const tree = detail.data ?? brief;
   const { account } = useSession();
   const drafting = useDraft(account?.id ?? '', treeId, tree);
   const { draft } = drafting;
@@ -55,14 +53,8 @@ export function VisitScreen({ treeId }: { treeId: string }) {
   const [problem, setProblem] = useState<string | null>(null);
 
   if (!tree || !draft) {
-    const missing = trees.data && !trees.isFetching && !tree ? 'This tree is not on this device. Open it once with a signal.' : null;
-    return (
-      <Waiting
-        what="the tree"
-        problem={missing ?? (trees.data ? null : trees.error?.message)}
-        retry={<Button onPress={() => router.navigate('/today')}>Back to today</Button>}
-      />
-    );
+    const missing = detail.error && !tree ? 'This tree is not on this device. Open it once with a signal.' : null;
+    return <Waiting what="the tree" problem={missing} retry={<Button onPress={() => router.navigate('/today')}>Back to today</Button>} />;
   }
   if (drafting.elsewhere) {
     const sent = drafting.elsewhere === 'sent';
@@ -85,8 +77,8 @@ export function VisitScreen({ treeId }: { treeId: string }) {
       tree={tree}
       draft={draft}
       drafting={drafting}
-      visits={detail.data?.visits ?? NO_VISITS}
-      recordKnown={detail.data !== undefined || tree.lastVisitOn === null}
+      visits={detail.visits}
+      recordKnown={detail.whole || tree.lastVisitOn === null}
       problem={problem ?? drafting.problem}
       onClose={() => (router.canGoBack() ? router.back() : router.navigate('/today'))}
       onSend={async (body) => {

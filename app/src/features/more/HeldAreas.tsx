@@ -1,0 +1,39 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { View } from 'react-native';
+import { dayWords, megabytes } from '@/features/shell/words';
+import { BYTES_A_TREE, heldAreas, letGo, WHOLE_TOWN } from '@/offline/held';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Card } from '@/ui/surface';
+
+/** The areas whose trees the device holds, how much room they take, and a way to let each go. */
+export function HeldAreas() {
+  const client = useQueryClient();
+  const areas = useQuery({ queryKey: ['held', 'areas'], queryFn: heldAreas, staleTime: 0 }).data ?? [];
+  return (
+    <Card className="gap-3">
+      <Heading>Held on this device</Heading>
+      {areas.length === 0 ? <Body>No area yet. Choose one on the map: its lists, search and marks then work without a signal.</Body> : null}
+      {areas.map((area) => (
+        <View key={area.id} className="flex-row items-center gap-3 border-b border-rule pb-2">
+          <View className="min-w-0 flex-1">
+            <Strong>{area.name}</Strong>
+            <Small>
+              {area.trees.toLocaleString('en')} trees, {megabytes(area.trees * BYTES_A_TREE)}, as of {dayWords(area.heldAt.slice(0, 10))}
+              {area.id === WHOLE_TOWN ? '; a town of this size is held by itself' : ''}
+            </Small>
+          </View>
+          {area.id === WHOLE_TOWN ? null : (
+            <Button
+              label={`Let go of ${area.name}`}
+              onPress={() => void letGo(area.id).then(() => client.invalidateQueries({ queryKey: ['held'] }))}
+            >
+              Let go
+            </Button>
+          )}
+        </View>
+      ))}
+      <Small>The round of the day is held besides, with the whole record of its trees.</Small>
+    </Card>
+  );
+}

@@ -1,0 +1,97 @@
+import type { TreeBrief } from '@dendrix/core/contracts';
+import type { Box } from '@dendrix/core/geo';
+import { treesOfBox } from '@/data/keys';
+import { database } from './database';
+
+// Trees that the device holds, so that lists, search and the map work without a signal: those of the areas somebody chose, and of a
+// small town all of them. An area is as large as a person decides, and says so before.
+
+/** An area whose trees are held. */
+export interface Area {
+  id: string;
+  name: string;
+  box: Box;
+  trees: number;
+  /** What the town was then, to tell whether it has changed since. */
+  version: string;
+  /** ISO time */
+  heldAt: string;
+}
+
+/** A held tree, and the areas it belongs to. */
+export interface HeldTree {
+  id: string;
+  areas: string[];
+  brief: TreeBrief;
+}
+
+/** A town of up to so many trees is held whole without being asked: about a megabyte. */
+export const SMALL_TOWN = 3000;
+/** The area of a small town. */
+export const WHOLE_TOWN = 'whole-town';
+/** Trees of the largest area that can be held. */
+export const LARGEST_AREA = 20_000;
+/** What one tree takes on the device, bytes: measured on the demonstration, with what the browser adds. */
+export const BYTES_A_TREE = 700;
+
+/** Areas that are held, the oldest first. */
+export const heldAreas = async (): Promise<Area[]> =>
+  (await (await database()).getAll('areas')).sort((a, b) => a.heldAt.localeCompare(b.heldAt));
+
+/** Every tree that is held, by tag. */
+export const heldTrees = async (): Promise<TreeBrief[]> =>
+  (await (await database()).getAll('trees')).map(({ brief }) => brief).sort((a, b) => a.tag.localeCompare(b.tag));
+
+/** One that is held. */
+export const heldTree = async (id: string): Promise<TreeBrief | undefined> => (await (await database()).get('trees', id))?.brief;
+
+/**
+ * Fetches the trees of an area and holds them; of an area that is held already, anew. It is held whole or as it was.
+ * @param tell called with trees fetched
+ * @throws NoSignal or ApiProblem
+ */
+export async function holdArea(
+  area: Omit<Area, 'trees' | 'heldAt'>,
+  tell: (trees: number) => void = () => {},
+  signal?: AbortSignal,
+): Promise<Area> {
+  const briefs: TreeBrief[] = [];
+  for (let after: string | null = null, first = true; first || after !== null; first = false) {
+    signal?.throwIfAborted();
+    const found: { items: TreeBrief[]; next: string | null } = await treesOfBox(area.box, after);
+    briefs.push(...found.items);
+    tell(briefs.length);
+    after = briefs.length > LARGEST_AREA ? null : found.next;
+  }
+  const held: Area = { ...area, trees: briefs.length, heldAt: new Date().toISOString() };
+  const tx = (await database()).transaction(['areas', 'trees'], 'readwrite');
+  await forget(tx.objectStore('trees'), area.id);
+  for (const brief of briefs) {
+    const kept = await tx.objectStore('trees').get(brief.id);
+    void tx.objectStore('trees').put({ id: brief.id, areas: [...(kept?.areas ?? []), area.id], brief });
+  }
+  void tx.objectStore('areas').put(held);
+  await tx.done;
+  return held;
+}
+
+/** Lets an area go; a tree that belongs to another one stays. */
+export async function letGo(id: string): Promise<void> {
+  const tx = (await database()).transaction(['areas', 'trees'], 'readwrite');
+  await forget(tx.objectStore('trees'), id);
+  void tx.objectStore('areas').delete(id);
+  await tx.done;
+}
+
+interface Trees {
+  index: (name: 'byArea') => { getAll: (id: string) => Promise<HeldTree[]> };
+  put: (tree: HeldTree) => Promise<unknown>;
+  delete: (id: string) => Promise<unknown>;
+}
+
+async function forget(trees: Trees, area: string): Promise<void> {
+  for (const tree of await trees.index('byArea').getAll(area)) {
+    const areas = tree.areas.filter((other) => other !== area);
+    void (areas.length === 0 ? trees.delete(tree.id) : trees.put({ ...tree, areas }));
+  }
+}
