@@ -14,6 +14,7 @@ import { connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
+import { atlasOf } from '../server/map/atlas';
 import { resumeImports } from '../server/imports/service';
 import { judgeUnjudged, weighUnweighed } from '../server/trees/settle';
 import type { World } from '../server/world';
@@ -72,6 +73,8 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   process.exit(1);
 });
 server.listen(Number(PORT), HOST, () => {
+  // A map far out is counted once, before anybody asks for it.
+  void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
   console.log(`\nDendrix runs at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}`);
   if (isDemo) {
     console.log(`Sign in as ${PEOPLE.map((p) => `${p.login} (${p.role})`).join(', ')}; the password of all is ${DEMO_PASSWORD}.`);

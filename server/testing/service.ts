@@ -70,6 +70,11 @@ export class Client {
   private cookie = '';
   constructor(private readonly base: string) {}
 
+  /** The cookie of who is signed in, for a request made otherwise. */
+  get signedIn(): string {
+    return this.cookie;
+  }
+
   async call(method: string, path: string, body?: unknown): Promise<Answer> {
     const response = await fetch(this.base + path, {
       method,

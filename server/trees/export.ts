@@ -1,4 +1,5 @@
-import { once } from 'node:events';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Response } from 'express';
 import { csvHead, csvRows, treeFeature } from '@dendrix/core/exchange';
 import type { TreeBrief } from '@dendrix/core/contracts';
@@ -26,25 +27,33 @@ const FORMS = {
   },
 } as const satisfies Record<string, Form>;
 
-/**
- * Sends all trees, in the order of their tags, as they are read: the list never stands in memory, it is written no faster than it is
- * taken, and it ends when nobody takes it any more.
- */
-export async function exportTrees({ sequelize }: Pick<World, 'sequelize'>, form: keyof typeof FORMS, response: Response): Promise<void> {
-  const { type, head, part, foot }: Form = FORMS[form];
-  response.type(type).attachment(`trees.${form}`);
-  response.write(head);
-  for (let after: string | null = null; !response.destroyed;) {
+/** The list piece by piece, as it is read. */
+async function* piecesOf({ sequelize }: Pick<World, 'sequelize'>, { head, part, foot }: Form): AsyncGenerator<string> {
+  yield head;
+  for (let after: string | null = null; ;) {
     const trees: TreeBrief[] = await selectBriefs(
       sequelize,
       `${after === null ? '' : 'WHERE tag > ?'} ORDER BY tag LIMIT ?`,
       [...(after === null ? [] : [after]), PART],
       'tag',
     );
-    if (!response.write(part(trees, after === null)) && !response.destroyed)
-      await Promise.race([once(response, 'drain'), once(response, 'close')]);
+    if (trees.length > 0) yield part(trees, after === null);
     if (trees.length < PART) break;
     after = trees.at(-1)?.tag ?? null;
   }
-  response.end(foot);
+  yield foot;
+}
+
+/**
+ * Sends all trees, in the order of their tags, as they are read: the list never stands in memory, it is written no faster than it is
+ * taken, and it ends when nobody takes it any more.
+ */
+export async function exportTrees(world: Pick<World, 'sequelize'>, form: keyof typeof FORMS, response: Response): Promise<void> {
+  response.type(FORMS[form].type).attachment(`trees.${form}`);
+  try {
+    await pipeline(Readable.from(piecesOf(world, FORMS[form])), response);
+  } catch (error) {
+    // Whoever asked went away.
+    if ((error as NodeJS.ErrnoException).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+  }
 }

@@ -6,9 +6,9 @@ import { BY_PLACE, boxAround, inBox } from './within';
 import type { World } from '../world';
 
 /** The longest overdue that are given, and the due ones about where the round begins. */
-const OLDEST = 60;
+const OLDEST = 40;
 const PRESSING = 20;
-const NEAR = 80;
+const NEAR = 60;
 /** Boxes about the beginning, widened until enough that is due is found, m; and trees read of one. */
 const REACH = [250, 700, 2000] as const;
 const READ = 1500;

@@ -12,6 +12,7 @@ import { dueWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
 import { useAdded, useAsTheyWillBe, useBrief, useHeldTrees, useTree } from '@/features/tree/useTrees';
 import { oneTree, townCounted } from '@/data/keys';
+import { SMALL_TOWN } from '@/offline/held';
 import { visitsIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Latin, Small, Strong } from '@/ui/text';
@@ -133,7 +134,7 @@ export function MapScreen() {
               <Body className="flex-1">
                 <Strong>{shown.toLocaleString('en')} trees.</Strong> Tap one.
               </Body>
-              {view ? <HoldView view={view} today={today} /> : null}
+              {view && (town.data?.trees ?? 0) > SMALL_TOWN ? <HoldView view={view} today={today} /> : null}
               {mayAdd ? <Button onPress={() => setAdding(true)}>Add a tree</Button> : null}
             </View>
           )}
@@ -230,7 +231,7 @@ function LegendLine({ mark, count, on, off, onPress }: { mark: Mark; count: numb
     >
       <MarkDrawing mark={mark} palette={palette} />
       <Small className="flex-shrink text-ink">
-        {mark.words} <Strong className="text-[14px]">{count}</Strong>
+        {mark.words} <Strong className="text-[14px]">{count.toLocaleString('en')}</Strong>
       </Small>
     </Pressable>
   );

@@ -111,20 +111,22 @@ const roughly = ({ latitude, longitude }: Place): Place => ({
 /** What presses and stands too far off for this round: said, never passed over. */
 function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
   const router = useRouter();
+  const [all, setAll] = useState(false);
   if (trees.length === 0) return null;
   return (
     <Remark mood="caution" title={`${trees.length} more that press, too far off for this round`}>
       <View className="flex-row flex-wrap gap-2">
-        {trees.slice(0, ELSEWHERE).map((tree) => (
+        {trees.slice(0, all ? trees.length : ELSEWHERE).map((tree) => (
           <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
             {`${tree.tag}: ${tree.soundness === 'act first' ? 'act first' : `risk ${tree.risk ?? ''}`}`}
           </Button>
         ))}
+        {!all && trees.length > ELSEWHERE ? <Button onPress={() => setAll(true)}>All of them</Button> : null}
       </View>
     </Remark>
   );
 }
-const ELSEWHERE = 6;
+const ELSEWHERE = 1;
 
 function StopCard({ stop: { tree, settles, step }, number, today, wide }: { stop: Stop; number: number; today: string; wide: boolean }) {
   const router = useRouter();

@@ -1,0 +1,16 @@
+import { chromium } from 'playwright-core';
+const base = process.argv[2]; const out = process.argv[3];
+const FLAGS=['--no-sandbox','--use-angle=swiftshader','--enable-unsafe-swiftshader','--ignore-gpu-blocklist'];
+const b = await chromium.launch({executablePath:'/usr/bin/chromium',args:FLAGS});
+const login = async (vp)=>{ const c=await b.newContext({viewport:vp,serviceWorkers:'block',hasTouch:vp.width<500}); await c.request.post(base+'/api/v1/session',{data:{login:'tomas',password:'quillhaven'}}); const p=await c.newPage(); p.on('pageerror',e=>console.log('ERR',e.message)); p.on('console',m=>m.type()==='error'&&console.log('CON',m.text().slice(0,200))); let n=0,bytes=0; p.on('response',async r=>{ if(r.url().includes('/api/')) {n++; }}); return p; };
+const phone = await login({width:390,height:844});
+await phone.goto(base+'/today'); await phone.getByRole('heading',{name:'Today'}).waitFor(); await phone.waitForTimeout(2500);
+await phone.screenshot({path:out+'/today.png'});
+await phone.goto(base+'/visit'); await phone.getByRole('heading',{name:'Which tree?'}).waitFor(); await phone.getByRole('textbox').fill('lime alder'); await phone.waitForTimeout(1500); await phone.screenshot({path:out+'/find.png'});
+await phone.goto(base+'/map'); await phone.getByTestId('map-ready').waitFor(); await phone.waitForTimeout(3000); await phone.screenshot({path:out+'/map-phone.png'});
+const wide = await login({width:1280,height:800});
+await wide.goto(base+'/map'); await wide.getByTestId('map-ready').waitFor(); await wide.waitForTimeout(3500); await wide.screenshot({path:out+'/map-wide.png'});
+for(let i=0;i<3;i++){ await wide.locator('.maplibregl-ctrl-zoom-out').click(); await wide.waitForTimeout(600);} await wide.waitForTimeout(2500); await wide.screenshot({path:out+'/map-far.png'});
+for(let i=0;i<6;i++){ await wide.locator('.maplibregl-ctrl-zoom-in').click(); await wide.waitForTimeout(600);} await wide.waitForTimeout(2500); await wide.screenshot({path:out+'/map-near.png'});
+await wide.goto(base+'/review'); await wide.waitForTimeout(3000); await wide.screenshot({path:out+'/review.png'});
+await b.close();
