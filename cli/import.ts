@@ -1,5 +1,5 @@
 import { lengthUnit, LENGTH_UNITS, type LengthUnit } from '@dendrix/core/units';
-import { columnKind, matchColumns, parseCsv, readTreeList, type ReadListOptions } from '@dendrix/core/exchange';
+import { columnKind, matchColumns, parseCsv, readTreeList } from '@dendrix/core/exchange';
 import { utmZone } from '@dendrix/core/geo/utm';
 import { nameFinder } from '@dendrix/core/naming';
 import { loadLibrary } from '@dendrix/library';
@@ -46,17 +46,17 @@ export async function importList(args: readonly string[]): Promise<number> {
     }
     choices[words] = taxon === '' ? null : taxon;
   }
-  const read: ReadListOptions = { names, thisYear: new Date().getFullYear(), columns, zone, unit, choices, progress: progressLine };
+  const how = { thisYear: new Date().getFullYear(), columns, zone, unit, choices };
 
   if (!options.flags.has('keep')) {
-    const report = readTreeList(text, read);
+    const report = readTreeList(text, { ...how, names, progress: progressLine });
     process.stderr.write('\n');
     print({ ...summary(report), kept: 0 });
     return report.stops.length > 0 ? 2 : 0;
   }
   // Only now is the database needed; its packages load slowly.
   const { keepList } = await import('./keep-list');
-  const report = await keepList(text, read);
+  const report = await keepList(text, how, progressLine);
   process.stderr.write('\n');
   print({ ...summary(report), kept: report.kept });
   return report.stops.length > 0 ? 2 : 0;

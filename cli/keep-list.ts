@@ -11,9 +11,14 @@ import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { User } from '../server/accounts/model';
 import { keepTreeList } from '../server/imports/service';
+import { closeThreads } from '../server/work/pool';
 
 /** Keeps a list in the database of `DATABASE_URL`, or in the one `npm start` uses. */
-export async function keepList(text: string, options: Omit<ReadListOptions, 'known'>) {
+export async function keepList(
+  text: string,
+  options: Omit<ReadListOptions, 'names' | 'progress'>,
+  tell: (done: number, total: number) => void,
+) {
   const database = await openDatabase({ log: (line) => process.stderr.write(`${line}\n`) });
   const sequelize = connect(database.url);
   try {
@@ -24,8 +29,9 @@ export async function keepList(text: string, options: Omit<ReadListOptions, 'kno
     const keeper = await User.findOne({ where: { role: 'coordinator' } });
     if (!keeper) throw new Error('no coordinator is known yet to keep the list under; run npm start once');
     const world = { sequelize, library: loadLibrary(), now, newId, keepHead: headKeeper(chainFile()) };
-    return await keepTreeList(world, newId(), keeper.id, text, options, async () => {});
+    return await keepTreeList(world, newId(), keeper.id, text, options, async (done, total) => tell(done, total));
   } finally {
+    await closeThreads();
     await sequelize.close();
     await database.close();
   }

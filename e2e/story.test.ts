@@ -10,9 +10,14 @@ describe('the whole way, on a phone and on a wide screen', () => {
   it('a crew member finds the due tree, names it, measures, walks round, judges and sends', async () => {
     const page = await town.phone();
     await signIn(page, town, 'Jory');
-    const start = page.getByRole('button', { name: /^Start a visit to/ }).first();
-    tag = ((await start.getAttribute('aria-label')) ?? '').replace('Start a visit to ', '');
-    expect(tag).toMatch(/^Q \d{4}$/);
+    // The plane on the quay, which a second look has confirmed.
+    const plane = page
+      .getByRole('link', { name: /^Tree Q/ })
+      .filter({ hasText: 'Platanus × acerifolia' })
+      .first();
+    tag = /^Tree (Q \d{4}),/.exec((await plane.getAttribute('aria-label')) ?? '')?.[1] ?? '';
+    expect(tag).not.toBe('');
+    const start = page.getByRole('button', { name: `Start a visit to ${tag}` });
     await expect(
       page
         .getByText(/over|due today/)

@@ -11,6 +11,7 @@ import { inBrowser } from './bench-browser';
 import { causes } from './bench-causes';
 import { naming } from './bench-naming';
 import { opening } from './bench-opening';
+import { serving } from './bench-serving';
 import { town } from './bench-town';
 
 const library = loadLibrary();
@@ -97,7 +98,9 @@ async function speed(): Promise<void> {
   await inBrowser(request);
 }
 
-// Opening needs a running demonstration: `npm run bench -- opening http://127.0.0.1:8321`.
+// These ask a running service: `npm run bench -- serving http://127.0.0.1:8321` one with a grown city,
+// `npm run bench -- opening http://127.0.0.1:8321` a demonstration.
+if (only === 'serving') await serving(process.argv.slice(3));
 if (only === 'opening') await opening(process.argv[3] ?? 'http://127.0.0.1:8321');
 if (!only || only === 'speed') await speed();
 if (!only || only === 'naming') naming(library);

@@ -1,4 +1,5 @@
 // Runs the service: migrates, takes older rows into the chain, fills an empty database with the demo town, listens, and says where.
+import cluster from 'node:cluster';
 import { createServer } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -21,75 +22,134 @@ import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
-const { DATABASE_URL, SESSION_SECRET, PORT = '8321', HOST = '127.0.0.1', DENDRIX_TODAY, LOG_LEVEL = 'warn', DENDRIX_RATE } = process.env;
+const {
+  DATABASE_URL,
+  SESSION_SECRET,
+  PORT = '8321',
+  HOST = '127.0.0.1',
+  DENDRIX_TODAY,
+  LOG_LEVEL = 'warn',
+  DENDRIX_RATE,
+  DENDRIX_PROCESSES = '1',
+} = process.env;
 if (!DATABASE_URL || !SESSION_SECRET) {
   console.error('The service needs DATABASE_URL and SESSION_SECRET; npm start sets both.');
   process.exit(1);
 }
 
+/** Requests in flight may end for so long before their connections are cut, ms. */
+const GRACE_MS = 8000;
+const processes = Number(DENDRIX_PROCESSES);
+if (!Number.isInteger(processes) || processes < 1 || processes > 64) {
+  console.error(`DENDRIX_PROCESSES=${DENDRIX_PROCESSES} is no number of processes; write one from 1 to 64.`);
+  process.exit(1);
+}
 const sequelize = connect(DATABASE_URL);
 defineModels(sequelize);
-const ran = await migrate(sequelize).catch((error: Error) => {
-  const { hostname, port } = new URL(DATABASE_URL);
-  console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
-  process.exit(1);
-});
-if (ran.length > 0) console.log(`Database brought to ${ran.at(-1)}.`);
 const library = loadLibrary();
 /** In a demonstration the day can be set; it then stands still. */
 const now = () => (DENDRIX_TODAY ? new Date(`${DENDRIX_TODAY}T12:00:00Z`) : new Date());
 const world: World = { sequelize, library, now, newId, keepHead: headKeeper(chainFile()) };
-const anchored = await anchor(world);
-if (anchored > 0) console.log(`${anchored} rows of before were taken into the chain.`);
-const judged = await judgeUnjudged(world);
-await weighUnweighed(world);
-if (judged > 0) console.log(`The visits of ${judged} trees were judged from their whole record.`);
-if (await needsSeed()) {
-  console.log('Planting Quillhaven …');
-  const { trees, visits } = await seedQuillhaven(world, now().toISOString().slice(0, 10));
-  console.log(`Quillhaven stands: ${trees} trees, ${visits} visits.`);
-}
-const isDemo = (await Setting.findByPk('demo-password')) !== null;
 
-const logger = pino({ level: LOG_LEVEL });
-const resumed = await resumeImports(world, (error) => logger.error({ err: error }, 'import failed'));
-if (resumed > 0)
-  console.log(`${resumed} list${resumed > 1 ? 's' : ''} that a stop had cut short ${resumed > 1 ? 'are' : 'is'} read again.`);
-const app = createApp({
-  world,
-  fonts: join(root, 'node_modules', '@expo-google-fonts'),
-  secret: SESSION_SECRET,
-  webDir: join(root, 'app', 'dist'),
-  logger,
-  ...(DENDRIX_RATE ? { limit: Number(DENDRIX_RATE) } : {}),
-});
-const server = createServer(app);
-server.on('error', (error: NodeJS.ErrnoException) => {
-  console.error(
-    error.code === 'EADDRINUSE'
-      ? `Port ${PORT} is taken by another program; start with another, such as PORT=8322 npm start.`
-      : error.message,
-  );
-  process.exit(1);
-});
-server.listen(Number(PORT), HOST, () => {
-  // A map far out is counted once, before anybody asks for it.
-  void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
-  console.log(`\nDendrix runs at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}`);
-  if (isDemo) {
-    console.log(`Sign in as ${PEOPLE.map((p) => `${p.login} (${p.role})`).join(', ')}; the password of all is ${DEMO_PASSWORD}.`);
+/** What is done once, before anybody is served: the schema, what older rows lack, and the demonstration. */
+async function prepare(url: string): Promise<void> {
+  const ran = await migrate(sequelize).catch((error: Error) => {
+    const { hostname, port } = new URL(url);
+    console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
+    process.exit(1);
+  });
+  if (ran.length > 0) console.log(`Database brought to ${ran.at(-1)}.`);
+  const anchored = await anchor(world);
+  if (anchored > 0) console.log(`${anchored} rows of before were taken into the chain.`);
+  const judged = await judgeUnjudged(world);
+  await weighUnweighed(world);
+  if (judged > 0) console.log(`The visits of ${judged} trees were judged from their whole record.`);
+  if (await needsSeed()) {
+    console.log('Planting Quillhaven …');
+    const { trees, visits } = await seedQuillhaven(world, now().toISOString().slice(0, 10));
+    console.log(`Quillhaven stands: ${trees} trees, ${visits} visits.`);
   }
-});
+}
 
-/** Requests in flight may end for so long before their connections are cut, ms. */
-const GRACE_MS = 8000;
-let stopping = false;
-const stop = () => {
-  if (stopping) return;
-  stopping = true;
-  server.close(() => void sequelize.close().then(() => process.exit(0)));
-  server.closeIdleConnections();
-  setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
-};
-process.on('SIGINT', stop);
-process.on('SIGTERM', stop);
+/** Where it runs, and who may sign in to a demonstration. */
+async function announce(): Promise<void> {
+  console.log(
+    `\nDendrix runs at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}${processes > 1 ? `, in ${processes} processes` : ''}`,
+  );
+  if ((await Setting.findByPk('demo-password')) !== null)
+    console.log(`Sign in as ${PEOPLE.map((p) => `${p.login} (${p.role})`).join(', ')}; the password of all is ${DEMO_PASSWORD}.`);
+}
+
+/** A process that dies is followed by another, but not without end: one that dies at once has a reason that stays. */
+const SHORTEST_LIFE_MS = 5000;
+
+/** Serves in several processes, which share the port, the sessions, the limits and the record. */
+function lead(): void {
+  let stopping = false;
+  let listening = 0;
+  const follow = () => {
+    const born = Date.now();
+    const worker = cluster.fork();
+    worker.once('listening', () => {
+      if (++listening === processes) void announce().then(() => sequelize.close());
+    });
+    worker.once('exit', (code) => {
+      if (stopping) return;
+      if (Date.now() - born < SHORTEST_LIFE_MS) process.exit(code || 1);
+      console.error(`A process ended with ${code}; another takes its place.`);
+      follow();
+    });
+  };
+  for (let i = 0; i < processes; i++) follow();
+  const stop = () => {
+    stopping = true;
+    for (const worker of Object.values(cluster.workers ?? {})) worker?.process.kill('SIGTERM');
+    // It ends by itself when its last process has.
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}
+
+if (cluster.isPrimary) await prepare(DATABASE_URL);
+if (cluster.isPrimary && processes > 1) lead();
+else await serve(SESSION_SECRET);
+
+async function serve(secret: string): Promise<void> {
+  const logger = pino({ level: LOG_LEVEL });
+  const resumed = await resumeImports(world, (error) => logger.error({ err: error }, 'import failed'));
+  if (resumed > 0)
+    console.log(`${resumed} list${resumed > 1 ? 's' : ''} that a stop had cut short ${resumed > 1 ? 'are' : 'is'} read again.`);
+  const app = createApp({
+    world,
+    fonts: join(root, 'node_modules', '@expo-google-fonts'),
+    secret,
+    webDir: join(root, 'app', 'dist'),
+    logger,
+    ...(DENDRIX_RATE ? { limit: Number(DENDRIX_RATE) } : {}),
+  });
+  const server = createServer(app);
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    console.error(
+      error.code === 'EADDRINUSE'
+        ? `Port ${PORT} is taken by another program; start with another, such as PORT=8322 npm start.`
+        : error.message,
+    );
+    process.exit(1);
+  });
+  server.listen(Number(PORT), HOST, () => {
+    // A map far out is counted once, before anybody asks for it.
+    void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
+    if (cluster.isPrimary) void announce();
+  });
+
+  let stopping = false;
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    server.close(() => void sequelize.close().then(() => process.exit(0)));
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}

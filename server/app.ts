@@ -14,6 +14,7 @@ import { User } from './accounts/model';
 import { allRoutes } from './routes';
 import { accountOf } from './accounts/service';
 import { sessionsIn } from './accounts/sessions';
+import { SharedLimits } from './http/limits';
 import { PICTURE_TYPES } from './photos/service';
 import type { World } from './world';
 
@@ -42,6 +43,9 @@ export interface AppOptions {
 const SESSION_MS = 14 * 24 * 3600 * 1000;
 /** A database that does not answer so soon is not ready, ms. */
 const READY_WITHIN_MS = 2000;
+/** Requests are counted by windows of, ms; and so many tiles may be asked for in the place of another request. */
+const LIMIT_WINDOW_MS = 60_000;
+const TILES_FOR_ONE = 10;
 const LARGEST_BODY = '16mb';
 const LARGEST_PICTURE = '12mb';
 
@@ -84,7 +88,11 @@ export function createApp({ world, fonts, secret, webDir, logger, limit = 1200, 
   });
 
   const api = Router();
-  api.use(rateLimit({ windowMs: 60_000, limit, standardHeaders: 'draft-8', legacyHeaders: false }));
+  const shared = (kind: string) => new SharedLimits(world.sequelize, LIMIT_WINDOW_MS, kind);
+  const limited = { windowMs: LIMIT_WINDOW_MS, standardHeaders: 'draft-8', legacyHeaders: false } as const;
+  // A map asks for many small answers at a time; they do not count among what a person does.
+  api.use('/tiles', rateLimit({ ...limited, limit: limit * TILES_FOR_ONE, store: shared('tiles') }));
+  api.use(rateLimit({ ...limited, limit, store: shared('api'), skip: ({ path }) => path.startsWith('/tiles/') }));
   api.use(
     session({
       name: 'dendrix',

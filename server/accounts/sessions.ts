@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import sessionStore from 'connect-session-sequelize';
 import { Store, type SessionData } from 'express-session';
 import { Op, type Sequelize } from 'sequelize';
@@ -7,6 +8,9 @@ const SequelizeStore = sessionStore(Store);
 
 /** Sessions that have ended are swept out this often, ms. */
 const SWEEP_EVERY = 15 * 60_000;
+
+/** A session in use is renewed this often, ms. */
+const TOUCH_EVERY = 10 * 60_000;
 
 /**
  * Sessions in the database, so that several servers share them. A session that has expired is none, whatever the cookie says: the
@@ -24,6 +28,14 @@ class ExpiringStore extends SequelizeStore {
       // Whose it is, so that all of a person's can be ended.
       extendDefaultFields: (fields: object, session: Partial<SessionData>) => ({ ...fields, userId: session.userId ?? null }),
     });
+    // A session that is used is renewed, now and then: not every question has to write.
+    const touched = new LRUCache<string, true>({ max: 20_000, ttl: TOUCH_EVERY });
+    const renew = this.touch.bind(this);
+    this.touch = (sid, session, done) => {
+      if (touched.has(sid)) return void done?.(null);
+      touched.set(sid, true);
+      return renew(sid, session, done);
+    };
   }
 
   override get(sid: string, done: (error: unknown, session?: SessionData | null) => void): void {

@@ -116,7 +116,6 @@ export async function photoBytes(id: string, size: 'thumbnail' | 'full'): Promis
     : { type: 'image/jpeg', bytes: photo.thumbnail, tag: `${photo.sha256}-${THUMBNAIL}` };
 }
 
-/** Ids of the pictures that have arrived for a tree. */
-export async function arrivedPhotos(treeId: string): Promise<string[]> {
-  return (await Photo.findAll({ where: { treeId }, attributes: ['id'] })).map((photo) => photo.id);
-}
+/** Pictures that have arrived for some trees. */
+export const arrivedPhotos = (treeIds: readonly string[]): Promise<Pick<Photo, 'id' | 'treeId'>[]> =>
+  Photo.findAll({ where: { treeId: [...treeIds] }, attributes: ['id', 'treeId'] });

@@ -39,6 +39,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
       limit: z.coerce.number().int().min(1).max(MOST).default(500),
     }),
     answer: page(treeBrief),
+    asIs: true,
     handle: ({ query }) => listTrees(world, query),
   }),
   route({
@@ -48,6 +49,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     role: 'viewer',
     query: z.object({ dueBy: isoDate, ...near }),
     answer: roundAnswer,
+    asIs: true,
     handle: ({ query }) => roundCandidates(world, query.dueBy, placeOf(query)),
   }),
   route({
@@ -57,6 +59,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     role: 'viewer',
     query: z.object({ words: z.string().max(120).default(''), ...near }),
     answer: findAnswer,
+    asIs: true,
     handle: ({ query }) => findTrees(world, query.words, placeOf(query)),
   }),
   route({
@@ -87,7 +90,8 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     role: 'viewer',
     params: z.object({ id }),
     answer: treeDetail,
-    handle: ({ params }) => detailOf(params.id),
+    asIs: true,
+    handle: ({ params }) => detailOf(world, params.id),
   }),
   route({
     method: 'get',
@@ -101,7 +105,8 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
         .pipe(z.array(id).max(MOST_RECORDS)),
     }),
     answer: z.object({ items: z.array(treeDetail) }),
-    handle: async ({ query }) => ({ items: await recordsOf(query.ids) }),
+    asIs: true,
+    handle: async ({ query }) => ({ items: await recordsOf(world, query.ids) }),
   }),
   route({
     method: 'get',
@@ -111,6 +116,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     params: z.object({ id }),
     query: z.object({ after: z.string().max(80) }),
     answer: page(visitView),
+    asIs: true,
     handle: ({ params, query }) => olderVisits(params.id, query.after),
   }),
   route({
@@ -121,7 +127,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     params: z.object({ id }),
     query: z.object({ paper: z.enum(PAPERS).default('a4'), units: z.enum(UNIT_SYSTEMS).default('metric') }),
     async handle({ params, query, response }) {
-      const tree = await detailOf(params.id);
+      const tree = await detailOf(world, params.id);
       const common = world.library.taxa.find((taxon) => taxon.name === tree.taxon)?.commonNames[0]?.name ?? '';
       const day = dayAt(world.now(), districtAt(world.library.districts, tree).timeZone);
       const sheet = sheetOf(world.library, tree, common, query.units);

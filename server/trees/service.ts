@@ -15,7 +15,7 @@ import { settleTree } from './settle';
 import type { World } from '../world';
 import { briefColumns, briefOfRow } from './briefs';
 import { inBox } from './within';
-import { briefOf, determinationViewOf, followUpViewOf, reviewViewOf, visitViewOf } from './view';
+import { briefOf, determinationViewOf, followUpViewOf, reviewViewOf, shownVisit } from './view';
 
 export interface TreeQuery {
   /** west,south,east,north in degrees */
@@ -83,45 +83,87 @@ export async function olderVisits(id: string, after: string): Promise<{ items: V
   if (!(await Tree.findByPk(id, { attributes: ['id'] }))) throw notFound('That tree');
   const { visits, next } = await visitsOf(id, OLDER_VISITS, after);
   const names = await people(visits.map((visit) => visit.userId));
-  return { items: visits.map((visit) => visitViewOf(visit, names)), next };
+  return { items: visits.map((visit) => shownVisit(visit, names)), next };
 }
 
-/** One tree with its record, its newest visits first; the rest is asked for. @throws HttpProblem 404 */
-export async function treeDetail(id: string): Promise<TreeDetail> {
-  const tree = await Tree.findByPk(id);
-  if (!tree) throw notFound('That tree');
-  const where = { treeId: id };
-  const [{ visits, next }, determinations, reviews, followUps, photos] = await Promise.all([
-    visitsOf(id, NEWEST_VISITS),
+/** Rows by the tree they belong to, each in its order. */
+function byTree<T extends { treeId: string }>(rows: readonly T[]): ReadonlyMap<string, T[]> {
+  const map = new Map<string, T[]>();
+  for (const row of rows) {
+    const held = map.get(row.treeId);
+    if (held) held.push(row);
+    else map.set(row.treeId, [row]);
+  }
+  return map;
+}
+
+/** The newest visits of some trees, newest first, one more than are sent, and how many each has. */
+async function newestVisits(
+  { sequelize }: Pick<World, 'sequelize'>,
+  ids: readonly string[],
+): Promise<{ rows: Visit[]; counts: Map<string, number> }> {
+  const light = await sequelize.query<{ id: string; treeId: string }>(
+    'SELECT id, tree_id AS treeId FROM visits WHERE tree_id IN (?) ORDER BY tree_id, day DESC, finished_at DESC, id DESC',
+    { type: QueryTypes.SELECT, replacements: [[...ids]] },
+  );
+  const all = byTree(light);
+  const wanted = [...all.values()].flatMap((visits) => visits.slice(0, NEWEST_VISITS).map(({ id }) => id));
+  const found = wanted.length === 0 ? [] : await Visit.findAll({ where: { id: wanted } });
+  const byId = new Map(found.map((visit) => [visit.id, visit]));
+  return { rows: wanted.flatMap((id) => byId.get(id) ?? []), counts: new Map([...all].map(([id, visits]) => [id, visits.length])) };
+}
+
+/**
+ * Trees with their records, their newest visits first, as of a round: read together, so that twenty cost little more than one. Those
+ * that are not there are left out.
+ */
+export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly string[]): Promise<TreeDetail[]> {
+  const wanted = [...new Set(ids)];
+  if (wanted.length === 0) return [];
+  const where = { treeId: wanted };
+  const [trees, { rows, counts }, determinations, reviews, followUps, photos] = await Promise.all([
+    Tree.findAll({ where: { id: wanted } }),
+    newestVisits(world, wanted),
     Determination.findAll({ where, order: [['at', 'DESC']] }),
     Review.findAll({ where, order: [['at', 'DESC']] }),
     FollowUp.findAll({ where, order: [['dueOn', 'ASC']] }),
-    arrivedPhotos(id),
+    arrivedPhotos(wanted),
   ]);
-  const names = await people([...visits, ...determinations, ...reviews].map((row) => row.userId));
-  return {
-    ...briefOf(tree),
-    note: tree.note,
-    visits: visits.map((visit) => visitViewOf(visit, names)),
-    earlier: { visits: next === null ? 0 : (await Visit.count({ where })) - visits.length, next },
-    determinations: determinations.map((d) => determinationViewOf(d, names)),
-    reviews: reviews.map((r) => reviewViewOf(r, names)),
-    followUps: followUps.map(followUpViewOf),
-    arrivedPhotos: photos,
+  const names = await people([...rows, ...determinations, ...reviews].map((row) => row.userId));
+  const of = {
+    visits: byTree(rows),
+    determinations: byTree(determinations),
+    reviews: byTree(reviews),
+    followUps: byTree(followUps),
+    photos: byTree(photos),
   };
+  const treeOf = new Map(trees.map((tree) => [tree.id, tree]));
+  return wanted.flatMap((id): TreeDetail[] => {
+    const tree = treeOf.get(id);
+    if (!tree) return [];
+    const visits = of.visits.get(id) ?? [];
+    const last = visits.at(-1);
+    const left = (counts.get(id) ?? 0) - visits.length;
+    return [
+      {
+        ...briefOf(tree),
+        note: tree.note,
+        visits: visits.map((visit) => shownVisit(visit, names)),
+        earlier: { visits: left, next: left > 0 && last ? visitCursor(last) : null },
+        determinations: (of.determinations.get(id) ?? []).map((d) => determinationViewOf(d, names)),
+        reviews: (of.reviews.get(id) ?? []).map((r) => reviewViewOf(r, names)),
+        followUps: (of.followUps.get(id) ?? []).map(followUpViewOf),
+        arrivedPhotos: (of.photos.get(id) ?? []).map((photo) => photo.id),
+      },
+    ];
+  });
 }
 
-/** Trees of a round with their records at once, so that they are there when the signal is not; those that are not there are left out. */
-export async function recordsOf(ids: readonly string[]): Promise<TreeDetail[]> {
-  const found: TreeDetail[] = [];
-  for (const id of new Set(ids)) {
-    try {
-      found.push(await treeDetail(id));
-    } catch (error) {
-      if (!(error instanceof HttpProblem && error.status === 404)) throw error;
-    }
-  }
-  return found;
+/** One tree with its record, its newest visits first; the rest is asked for. @throws HttpProblem 404 */
+export async function treeDetail(world: Pick<World, 'sequelize'>, id: string): Promise<TreeDetail> {
+  const [tree] = await recordsOf(world, [id]);
+  if (!tree) throw notFound('That tree');
+  return tree;
 }
 
 /** Point as MariaDB keeps it; longitude first. */

@@ -1,4 +1,4 @@
-import { upcastVisit, look, judgement as judgementSchema, type Judgement, type Look } from '@dendrix/core/record';
+import { SCHEMA, upcastVisit, look, judgement as judgementSchema, type Judgement, type Look } from '@dendrix/core/record';
 import { differsFrom, type Planning } from '@dendrix/core/review';
 import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '@dendrix/core/contracts';
 import type { UnitSystem } from '@dendrix/core/units';
@@ -97,6 +97,8 @@ export interface Sent {
 
 /** Lifts what a visit's row holds to this version. */
 export function sentOf(visit: Pick<Visit, 'schema' | 'look' | 'deviceJudgement' | 'finishedAt' | 'timeZone'>): Sent {
+  // What was taken in this version was checked when it came, and a kept visit never changes.
+  if (visit.schema === SCHEMA) return { look: visit.look as Look, device: visit.deviceJudgement as Judgement | null };
   const { timeZone } = visit;
   const lifted =
     visit.schema === 1
@@ -133,6 +135,12 @@ export function visitViewOf(visit: Visit, people: People): WholeVisit {
     laterLooks: visit.laterLooks ?? [],
     units: visit.units,
   };
+}
+
+/** A visit as it is shown. */
+export function shownVisit(visit: Visit, people: People): VisitView {
+  const { units: _units, ...view } = visitViewOf(visit, people);
+  return view;
 }
 
 export const determinationViewOf = (d: Determination, people: People): DeterminationView => ({

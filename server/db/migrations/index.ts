@@ -5,6 +5,7 @@ import { photos } from './0003-photos';
 import { look } from './0004-look';
 import { chain } from './0005-chain';
 import { city } from './0006-city';
+import { limits } from './0007-limits';
 import type { Step } from './step';
 
-export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city];
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits];
