@@ -9,6 +9,7 @@ import { ZONES } from '@dendrix/core/knowledge';
 import { loadLibrary } from '@dendrix/library';
 import { inBrowser } from './bench-browser';
 import { causes } from './bench-causes';
+import { map } from './bench-map';
 import { naming } from './bench-naming';
 import { opening } from './bench-opening';
 import { serving } from './bench-serving';
@@ -98,8 +99,9 @@ async function speed(): Promise<void> {
   await inBrowser(request);
 }
 
-// These ask a running service: `npm run bench -- serving http://127.0.0.1:8321` one with a grown city,
+// These ask a running service: `npm run bench -- serving http://127.0.0.1:8321` and `-- map` one with a grown city,
 // `npm run bench -- opening http://127.0.0.1:8321` a demonstration.
+if (only === 'map') await map(process.argv[3] ?? 'http://127.0.0.1:8321');
 if (only === 'serving') await serving(process.argv.slice(3));
 if (only === 'opening') await opening(process.argv[3] ?? 'http://127.0.0.1:8321');
 if (!only || only === 'speed') await speed();

@@ -184,10 +184,6 @@ describe('a tree list', () => {
     expect(warned('3.4', '59')).toEqual([]);
     expect(warned('3.6', '61')).toEqual([expect.stringMatching(/^diameter 3\.60 m/), expect.stringMatching(/^height 61 m/)]);
   });
-  it('leaves out a tag that is already kept', () => {
-    const known = [{ tag: 'A-2', latitude: 0, longitude: 0 }];
-    expect(read(LIST, { known }).bad[0]).toMatchObject({ line: 3, reason: 'tag A-2 is already kept' });
-  });
   it('takes answers to ambiguous names', () => {
     const answered = read(LIST, { choices: { sycamore: 'Acer pseudoplatanus', oak: null } });
     expect(answered.trees[1]?.taxon).toBe('Acer pseudoplatanus');

@@ -92,7 +92,7 @@ describe('bringing a database to the newest schema', () => {
     const world = { sequelize, library: testLibrary, now: () => new Date('2026-06-15T12:00:00Z'), newId: () => id(9) };
     await anchor(world);
     expect(await judgeUnjudged(world)).toBe(1);
-    const tree = await treeDetail(id(2));
+    const tree = await treeDetail(world, id(2));
     expect(tree.visits[0]?.look).toMatchObject({ day: '2024-06-15', signs: [{ key: 'cavity@stem-n', opening: 0.2 }] });
     expect(tree).toMatchObject({ lastVisitOn: '2024-06-15', soundness: 'serious weakness' });
     expect((await rebuildAll(world)).moved).toEqual([]);

@@ -1,5 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import type { TreeBrief } from '@dendrix/core/contracts';
+import { roundAhead } from '@/data/keys';
 import { around, aTree, clientWith } from '@/testing/record';
 import { Today } from './Today';
 
@@ -51,5 +52,28 @@ describe('today', () => {
     expect(mockPush).toHaveBeenLastCalledWith(expect.stringMatching(/^\/visit\//));
     fireEvent.click(screen.getByRole('link', { name: /^Tree Q 1,/ }));
     expect(mockPush).toHaveBeenLastCalledWith(expect.stringMatching(/^\/tree\//));
+  });
+});
+
+describe('a round in a city', () => {
+  const TODAY = '2026-06-15';
+  function of(items: TreeBrief[], due: number, more: boolean) {
+    const client = clientWith({ trees: [] });
+    client.setQueryData(roundAhead(TODAY, 0).queryKey, { items, due, more });
+    render(<Today />, { wrapper: around(client) });
+  }
+  const many = Array.from({ length: 40 }, (_, i) => tree(i, { dueOn: '2026-06-10', place: 'Ferry Street, north verge' }));
+  it('says of how many it was chosen, and where it begins', () => {
+    of(many, 1000, true);
+    expect(screen.getByText(/^20 of more than 1000 trees, about /)).toBeTruthy();
+    expect(screen.getByText('The most urgent about Ferry Street.')).toBeTruthy();
+    expect(screen.getAllByRole('button', { name: /^Start a visit to Q/ })).toHaveLength(20);
+  });
+  it('never passes over what presses elsewhere', () => {
+    const far = [50, 51, 52].map((n) => tree(n, { dueOn: '2026-06-10', risk: 'high', latitude: 46 + n / 100 }));
+    of([...many.map((one) => ({ ...one, soundness: 'act first' })), ...far], 43, false);
+    expect(screen.getByText(/more that press, too far off for this round/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'All of them' }));
+    for (const { tag } of far) expect(screen.getByRole('button', { name: new RegExp(`^Open ${tag},`) })).toBeTruthy();
   });
 });
