@@ -4,6 +4,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import type { Sequelize } from 'sequelize';
 import { freePort } from './free-port';
 import { dropDatabase, freshDatabase, urlOf } from '../server/testing/service';
 
@@ -12,6 +13,8 @@ export const TODAY = '2026-06-15';
 
 export interface Town {
   base: string;
+  /** The database of the town. */
+  sequelize: Sequelize;
   browser: Browser;
   phone: (options?: { offline?: boolean }) => Promise<Page>;
   wide: () => Promise<Page>;
@@ -66,6 +69,7 @@ export async function startTown(): Promise<Town> {
   };
   return {
     base: `http://127.0.0.1:${port}`,
+    sequelize,
     browser,
     phone: ({ offline = false } = {}) => open({ width: 390, height: 844 }, offline ? 'allow' : 'block'),
     wide: () => open({ width: 1280, height: 800 }, 'block'),

@@ -19,17 +19,10 @@ const MOVE_MS = 900;
 
 /** Frames a second while a hand drags the map to and fro. */
 async function frames(page: Page): Promise<number> {
-  await page.evaluate(() => {
-    const seen = window as unknown as { drawn: number; counting: boolean };
-    seen.drawn = 0;
-    seen.counting = true;
-    const tick = () => {
-      if (!seen.counting) return;
-      seen.drawn++;
-      requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
-  });
+  // As text: what turns this file into JavaScript would add names that the page does not know.
+  await page.evaluate(
+    'window.drawn = 0; window.counting = true; requestAnimationFrame(function tick() { if (counting) { drawn++; requestAnimationFrame(tick); } })',
+  );
   const from = performance.now();
   const { width, height } = page.viewportSize() ?? { width: 1280, height: 800 };
   for (let i = 0; i < MOVES; i++) {
@@ -40,11 +33,7 @@ async function frames(page: Page): Promise<number> {
     await page.waitForTimeout(MOVE_MS / 3);
   }
   const seconds = (performance.now() - from) / 1000;
-  const drawn = await page.evaluate(() => {
-    const seen = window as unknown as { drawn: number; counting: boolean };
-    seen.counting = false;
-    return seen.drawn;
-  });
+  const drawn = await page.evaluate<number>('window.counting = false, window.drawn');
   return drawn / seconds;
 }
 
@@ -52,13 +41,17 @@ async function frames(page: Page): Promise<number> {
 export async function map(base: string): Promise<void> {
   const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: FLAGS });
   try {
-    for (const viewport of [
-      { width: 1280, height: 800 },
-      { width: 390, height: 844 },
-    ]) {
+    for (const [viewport, trees] of [
+      [{ width: 1280, height: 800 }, false],
+      [{ width: 1280, height: 800 }, true],
+      [{ width: 390, height: 844 }, false],
+      [{ width: 390, height: 844 }, true],
+    ] as const) {
       const context = await browser.newContext({ viewport, serviceWorkers: 'block' });
       await context.request.post(`${base}/api/v1/session`, { data: { login: 'luk', password: DEMO_PASSWORD }, headers: { origin: base } });
       const page = await context.newPage();
+      // The baseline: the same map of streets, without a tree.
+      if (!trees) await page.route('**/tiles/**', (route) => route.abort());
       const session = await context.newCDPSession(page);
       await session.send('Performance.enable');
       const times: number[] = [];
@@ -72,7 +65,9 @@ export async function map(base: string): Promise<void> {
       await page.goto(`${base}/map`);
       await page.getByTestId('map-ready').waitFor();
       const opened = performance.now() - from;
-      console.log(`\n${viewport.width} × ${viewport.height}: the map stands after ${opened.toFixed(0)} ms`);
+      console.log(
+        `\n${viewport.width} × ${viewport.height}, ${trees ? 'the city' : 'no tree'}: the map stands after ${opened.toFixed(0)} ms`,
+      );
       for (const [words, button, clicks] of [
         ['as it opens', 'in', 0],
         ['each tree by itself', 'in', 2],

@@ -173,6 +173,8 @@ export const mapAnswer = z.object({
   /** Trees by question and answer. */
   counts: z.record(z.string(), z.record(z.string(), z.number().int().nonnegative())),
   box: z.tuple([z.number(), z.number(), z.number(), z.number()]).nullable(),
+  /** Where they stand closest: a map opens there. */
+  middle: z.object({ latitude: z.number(), longitude: z.number() }).nullable(),
   singlesFrom: z.number().int().nonnegative(),
   /** Changes with every write. */
   version: z.string(),

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { boxOf, isTile, keyOf, middleOf, onFlat, tileAt, tileOfKey } from './tile';
+import { boxOf, isTile, keyOf, middleOf, onFlat, placeOnFlat, tileAt, tileOfKey } from './tile';
 
 const place = fc.record({
   latitude: fc.double({ min: -85, max: 85, noNaN: true }),
@@ -30,6 +30,9 @@ describe('the square grid of web maps', () => {
         if (z > 0) expect(tileAt(where, z - 1)).toEqual({ z: z - 1, x: tile.x >> 1, y: tile.y >> 1 });
         expect(tileAt(middleOf(tile), z)).toEqual(tile);
         expect(tileOfKey(keyOf(tile), z)).toEqual(tile);
+        const back = placeOnFlat(onFlat(where));
+        expect(back.latitude).toBeCloseTo(where.latitude, 9);
+        expect(back.longitude).toBeCloseTo(where.longitude, 9);
       }),
     );
   });

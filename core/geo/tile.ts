@@ -23,6 +23,9 @@ export function onFlat({ latitude, longitude }: Place): { x: number; y: number }
   return { x: (longitude + 180) / 360, y: (1 - Math.asinh(Math.tan(lat)) / Math.PI) / 2 };
 }
 
+/** The inverse of `onFlat`. */
+export const placeOnFlat = ({ x, y }: { x: number; y: number }): Place => ({ latitude: latitudeAt(y, 0), longitude: longitudeAt(x, 0) });
+
 const clamp = (n: number, z: number) => Math.max(0, Math.min(2 ** z - 1, n));
 
 /** The square of a level that a place lies in. */

@@ -1,6 +1,6 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import { QueryTypes } from 'sequelize';
-import { boxOf, districtAt, keyOf, middleOf, tileAt, tileOfKey, type Box, type Tile } from '@dendrix/core/geo';
+import { boxOf, districtAt, keyOf, middleOf, placeOnFlat, tileAt, tileOfKey, type Box, type Place, type Tile } from '@dendrix/core/geo';
 import { ANSWERS, ASKS, dayNumber, stockOf, type Ask, type Countable } from '@dendrix/core/review';
 import type { StockAnswer } from '@dendrix/core/contracts';
 import { changedTrees, newestChange } from '../audit/changes';
@@ -14,6 +14,8 @@ import { answersOf, COUNTED_COLUMNS, Counting, Kinds, type Cell, type Counted } 
 
 /** Level of the squares that are counted: some 215 m at 45 degrees. */
 export const FINE = 17;
+/** Level of the squares that tell where trees stand closest: as large as a quarter of a town. */
+const CLOSE = 14;
 /** Trees read at a time when everything is. */
 const PAGE = 20_000;
 /** More squares than that are read faster with everything. */
@@ -127,6 +129,21 @@ export class Atlas {
       box = box ? [Math.min(box[0], w), Math.min(box[1], s), Math.max(box[2], e), Math.max(box[3], n)] : [w, s, e, n];
     }
     return box;
+  }
+
+  /** Where trees stand closest; null in a town without any. The middle of its box may be a lake. */
+  get middle(): Place | null {
+    const squares = new Map<number, { trees: number; x: number; y: number }>();
+    let most: { trees: number; x: number; y: number } | null = null;
+    for (const [key, cell] of this.cells) {
+      const { x, y } = tileOfKey(key, FINE);
+      const at = keyOf({ z: CLOSE, x: x >> (FINE - CLOSE), y: y >> (FINE - CLOSE) });
+      const held = squares.get(at) ?? { trees: 0, x: 0, y: 0 };
+      const sum = { trees: held.trees + cell.trees, x: held.x + cell.x, y: held.y + cell.y };
+      squares.set(at, sum);
+      if (!most || sum.trees > most.trees) most = sum;
+    }
+    return most && placeOnFlat({ x: most.x / most.trees, y: most.y / most.trees });
   }
 
   /** All trees of the town, or of a box, by their answers. */

@@ -32,6 +32,7 @@ export const mapRoutes = (world: World): Route[] => [
           ASKS.map((ask) => [ask, Object.fromEntries(ANSWERS[ask].map((answer, i) => [answer, answers[ask][i] ?? 0]))]),
         ),
         box: atlas.box as [number, number, number, number] | null,
+        middle: atlas.middle,
         singlesFrom: atlas.singlesFrom,
         version: String(atlas.version),
       };

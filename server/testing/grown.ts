@@ -44,6 +44,9 @@ export async function growTown(sequelize: Sequelize, trees: number, apart = 12):
       { replacements: rows.flat() },
     );
   }
+  // Servers that run already follow by this.
+  await sequelize.query('UPDATE audit_head SET changes = changes + 1');
+  await sequelize.query('INSERT INTO changes (n, tree_id) SELECT h.changes, t.id FROM audit_head h JOIN trees t');
   await sequelize.query('ANALYZE TABLE trees', { type: QueryTypes.SELECT });
   return ids;
 }

@@ -113,6 +113,7 @@ const townOf = (trees: readonly TreeBrief[]): MapAnswer => {
   return {
     trees: trees.length,
     counts: {},
+    middle: tree ? { latitude: tree.latitude, longitude: tree.longitude } : null,
     box: tree ? [tree.longitude, tree.latitude, tree.longitude, tree.latitude] : null,
     singlesFrom: 11,
     version: '1',

@@ -90,6 +90,7 @@ export function MapScreen() {
           today={today}
           version={town.data?.version ?? '0'}
           box={town.data?.box ?? null}
+          middle={town.data?.middle ?? null}
           own={own}
           chosen={chosen?.place ?? null}
           placing={adding}

@@ -2,6 +2,7 @@ import 'maplibre-gl/dist/maplibre-gl.css';
 import plan from '@dendrix/demo/map';
 import {
   LngLatBounds,
+  type LngLat,
   Map as MapLibre,
   NavigationControl,
   type ExpressionSpecification,
@@ -28,8 +29,9 @@ interface Props {
   today: string;
   /** Changes with what the tiles hold. */
   version: string;
-  /** Where the town's trees stand; the map opens on it. */
+  /** Where the town's trees stand, and where closest: the map opens on it. */
   box: Box | null;
+  middle: Place | null;
   /** Trees that are other than the tiles say: not sent yet. */
   own: readonly TreeBrief[];
   chosen: Place | null;
@@ -106,8 +108,8 @@ const featuresOf = (trees: readonly TreeBrief[]): GeoJSON.FeatureCollection => (
 
 const TREE_LAYERS = ['trees', 'own'] as const;
 
-/** Where the map opens: on all of the town where that shows its trees, else on its middle. A phone always does. */
-function opening(box: Box | null) {
+/** Where the map opens: on all of a small town, or where the trees of a large one stand closest. A phone opens near enough to touch marks. */
+function opening(box: Box | null, middle: Place | null) {
   const bounds = new LngLatBounds();
   if (box) bounds.extend([box[0], box[1]]).extend([box[2], box[3]]);
   else
@@ -115,12 +117,13 @@ function opening(box: Box | null) {
       if (feature.geometry.type === 'LineString')
         for (const [lng, lat] of feature.geometry.coordinates) bounds.extend([lng ?? 0, lat ?? 0]);
   const wide = bounds.getEast() - bounds.getWest() > WIDE_TOWN;
-  if (window.innerWidth < 700) return { center: bounds.getCenter(), zoom: wide ? 15.2 : 14.9 };
-  return wide ? { center: bounds.getCenter(), zoom: 14 } : { bounds, fitBoundsOptions: { padding: 28 } };
+  const center: [number, number] | LngLat = wide && middle ? [middle.longitude, middle.latitude] : bounds.getCenter();
+  if (window.innerWidth < 700) return { center, zoom: wide ? 15.2 : 14.9 };
+  return wide ? { center, zoom: 14 } : { bounds, fitBoundsOptions: { padding: 28 } };
 }
 
 /** The district with its trees, drawn by MapLibre from tiles of the service and the plan that ships. */
-export function TreeMap({ ask, only, today, version, box, own, chosen, placing, placed, onChoose, onPlace, onView }: Props) {
+export function TreeMap({ ask, only, today, version, box, middle, own, chosen, placing, placed, onChoose, onPlace, onView }: Props) {
   const holder = useRef<View>(null);
   const map = useRef<MapLibre | null>(null);
   const { palette } = useTheme();
@@ -133,7 +136,7 @@ export function TreeMap({ ask, only, today, version, box, own, chosen, placing, 
     const made = new MapLibre({
       container: holder.current as unknown as HTMLElement,
       style: mapStyle(plan, palette),
-      ...opening(box),
+      ...opening(box, middle),
       maxZoom: 20,
       minZoom: 9,
       attributionControl: false,

@@ -9,7 +9,6 @@ import { todayIso } from './today';
  * is about a tree asks `districtOf` its place.
  */
 export function useDistrict(): District {
-  const [west, south, east, north] = useQuery(townCounted(todayIso())).data?.box ?? [];
-  if (west === undefined || south === undefined || east === undefined || north === undefined) return library.districts[0] as District;
-  return districtOf({ latitude: (south + north) / 2, longitude: (west + east) / 2 });
+  const middle = useQuery(townCounted(todayIso())).data?.middle;
+  return middle ? districtOf(middle) : (library.districts[0] as District);
 }

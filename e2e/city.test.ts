@@ -1,0 +1,153 @@
+// What each screen asks of the service, in a village and in a city: neither the number of questions nor their bytes grow with the town.
+import type { Page } from 'playwright-core';
+import { growTown } from '../server/testing/grown';
+import { signIn, until, useTown } from './town';
+
+const town = useTown();
+
+/** Trees of the city that the village becomes. */
+const CITY = 40_000;
+/** An answer may be longer by as much as a full page is longer than a short one, bytes. */
+const LONGER = 60_000;
+/** Questions of the first screen, and the bytes of their answers as they are read. */
+const FIRST_SCREEN = { questions: 8, bytes: 400_000 };
+
+interface Asked {
+  questions: number;
+  bytes: number;
+}
+
+const SCREENS: readonly { name: string; path: string; ready: (page: Page) => Promise<unknown> }[] = [
+  { name: 'Today', path: '/today', ready: (page) => page.getByRole('heading', { name: 'Today' }).waitFor() },
+  {
+    name: 'Which tree?',
+    path: '/visit',
+    ready: (page) =>
+      page
+        .getByRole('link', { name: /^Start a visit to/ })
+        .first()
+        .waitFor(),
+  },
+  { name: 'Map', path: '/map', ready: (page) => page.getByTestId('map-ready').waitFor() },
+  {
+    name: 'Review',
+    path: '/review',
+    ready: (page) =>
+      page
+        .getByText(/wait, what matters most first|matter most are here/)
+        .first()
+        .waitFor(),
+  },
+  { name: 'Exchange', path: '/exchange', ready: (page) => page.getByRole('button', { name: 'CSV, for a spreadsheet' }).waitFor() },
+  { name: 'More', path: '/more', ready: (page) => page.getByRole('heading', { name: 'Held on this device' }).waitFor() },
+];
+
+/** Opens each screen on a phone that was never here, and counts what it asks. */
+async function ask(): Promise<Record<string, Asked>> {
+  const counted: Record<string, Asked> = {};
+  for (const { name, path, ready } of SCREENS) {
+    const page = await town.phone();
+    await signIn(page, town, 'Tomas');
+    let questions = 0;
+    let bytes = 0;
+    const sizes: Promise<void>[] = [];
+    page.on('response', (response) => {
+      // What the device holds is fetched later, on purpose, and no more than a small town of it.
+      if (!response.url().includes('/api/v1/') || response.url().includes('/trees?limit=')) return;
+      questions++;
+      sizes.push(
+        response.body().then(
+          (body) => void (bytes += body.length),
+          () => undefined,
+        ),
+      );
+    });
+    await page.goto(`${town.base}${path}`);
+    await ready(page);
+    await page.waitForLoadState('networkidle');
+    await Promise.all(sizes);
+    counted[name] = { questions, bytes };
+    await page.context().close();
+  }
+  return counted;
+}
+
+describe('what screens ask for', () => {
+  it('is the same in a village and in a city', async () => {
+    const village = await ask();
+    expect(village.Today?.questions).toBeLessThanOrEqual(FIRST_SCREEN.questions);
+    expect(village.Today?.bytes).toBeLessThanOrEqual(FIRST_SCREEN.bytes);
+    await growTown(town.sequelize, CITY);
+    const city = await ask();
+    for (const { name } of SCREENS) {
+      const [before, after] = [village[name], city[name]] as [Asked, Asked];
+      // The map of a city is wider, so a few tiles more lie in its view.
+      expect([name, after.questions <= before.questions + 6]).toEqual([name, true]);
+      expect([name, after.bytes <= before.bytes + LONGER]).toEqual([name, true]);
+    }
+  });
+  it('the map of the city counts trees together, goes nearer on a tap, and opens one', async () => {
+    const page = await town.wide();
+    await signIn(page, town, 'Tomas');
+    await page.goto(`${town.base}/map`);
+    await page.getByTestId('map-ready').waitFor();
+    await page.getByText(/^40,638 trees\./).waitFor();
+    await page.getByRole('button', { name: /^due or over: / }).waitFor();
+    const sees = () =>
+      page.evaluate(() => {
+        const canvas = document.querySelector('canvas') as HTMLCanvasElement;
+        return canvas.toDataURL().length;
+      });
+    // Something is drawn on it, and something else once it is asked another question.
+    const before = await until(sees, (n) => n > 20_000);
+    await page.getByRole('radio', { name: 'Soundness' }).click();
+    await until(sees, (n) => n !== before);
+    await page.getByRole('button', { name: /^serious, or act first: / }).click();
+    await page.getByText(/^10,0\d\d trees\./).waitFor();
+  });
+  it('search finds a tree of the city by its tag, and by street and name', async () => {
+    const page = await town.phone();
+    await signIn(page, town, 'Tomas');
+    await page.goto(`${town.base}/visit`);
+    const field = page.getByRole('textbox', { name: 'Tag, street or name' });
+    await field.fill('g 031234');
+    await page.getByRole('link', { name: 'Start a visit to G 031234' }).waitFor();
+    await field.fill('oak row 17');
+    await page.getByText('Quercus robur').first().waitFor();
+    await page.getByRole('button', { name: 'Trees of Row 17 Street' }).waitFor({ state: 'detached' });
+    await field.fill('row 17');
+    await page.getByRole('button', { name: 'Trees of Row 17 Street' }).click();
+    await until(
+      () => page.getByText('Row 17 Street, verge').count(),
+      (n) => n > 10,
+    );
+  });
+  it('an area is held: its size is said before, its trees are found without a signal, and it is let go', async () => {
+    const page = await town.phone({ offline: true });
+    await signIn(page, town, 'Jory');
+    await page.goto(`${town.base}/map`);
+    await page.getByTestId('map-ready').waitFor();
+    await page.getByRole('button', { name: 'Hold this area' }).click();
+    await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map then work without a signal\./).waitFor();
+    await page.getByRole('textbox', { name: 'Its name' }).fill('The quay');
+    await page.getByRole('button', { name: 'Hold', exact: true }).click();
+    await page.getByRole('dialog', { name: 'Hold this area' }).waitFor({ state: 'detached' });
+    await page.goto(`${town.base}/visit`);
+    await page
+      .getByRole('link', { name: /^Start a visit to/ })
+      .first()
+      .waitFor();
+    await until(
+      () => page.evaluate(() => navigator.serviceWorker.controller !== null),
+      (held) => held,
+    );
+    await page.context().setOffline(true);
+    await page.getByRole('textbox', { name: 'Tag, street or name' }).fill('ferry');
+    await page.getByText(/^No signal: searched in the [\d,]+ trees this device holds\.$/).waitFor();
+    await page.context().setOffline(false);
+    await page.goto(`${town.base}/more`);
+    await page.getByText('The quay').waitFor();
+    await page.getByRole('button', { name: 'Let go of The quay' }).click();
+    await page.getByText('The quay').waitFor({ state: 'detached' });
+  });
+});
