@@ -5,7 +5,9 @@ const swc = {
     { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } },
   ],
 };
-const modules = ['/node_modules/(?!(kdbush|pbf|@maplibre|@mapbox|proj4|mgrs|wkt-parser|uuid|simple-statistics|convert-units|d3-geo|d3-array|internmap)/)'];
+const modules = [
+  '/node_modules/(?!(kdbush|pbf|@maplibre|@mapbox|proj4|mgrs|wkt-parser|uuid|simple-statistics|convert-units|d3-geo|d3-array|internmap)/)',
+];
 const node = (displayName, roots) => ({
   displayName,
   roots,

@@ -1,7 +1,7 @@
 import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Parcel } from './parcel';
 import type { KeptDraft } from './draft';
-import type { Area, HeldTree } from './held';
+import type { Area, HeldTree } from './area';
 
 // Everything the device keeps stands in one database, so that a visit leaves the drafts and enters the outbox in one step, whole or
 // not at all. A change of its shape is a new version with a step in `upgrade`.

@@ -1,29 +1,10 @@
 import type { TreeBrief } from '@dendrix/core/contracts';
-import type { Box } from '@dendrix/core/geo';
 import { treesOfBox } from '@/data/keys';
+import type { Area, HeldTree } from './area';
 import { database } from './database';
 
 // Trees that the device holds, so that lists, search and the map work without a signal: those of the areas somebody chose, and of a
 // small town all of them. An area is as large as a person decides, and says so before.
-
-/** An area whose trees are held. */
-export interface Area {
-  id: string;
-  name: string;
-  box: Box;
-  trees: number;
-  /** What the town was then, to tell whether it has changed since. */
-  version: string;
-  /** ISO time */
-  heldAt: string;
-}
-
-/** A held tree, and the areas it belongs to. */
-export interface HeldTree {
-  id: string;
-  areas: string[];
-  brief: TreeBrief;
-}
 
 /** A town of up to so many trees is held whole without being asked: about a megabyte. */
 export const SMALL_TOWN = 3000;

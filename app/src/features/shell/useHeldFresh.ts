@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { townCounted } from '@/data/keys';
-import { heldAreas, holdArea, SMALL_TOWN, WHOLE_TOWN, type Area } from '@/offline/held';
+import { heldAreas, holdArea, SMALL_TOWN, WHOLE_TOWN } from '@/offline/held';
+import type { Area } from '@/offline/area';
 import { todayIso } from './today';
 
 /** Long after the first screen stands, ms: nobody waits for it. */
