@@ -43,7 +43,7 @@ export const freePort = () =>
     });
   });
 
-const answers = (port) =>
+export const answers = (port) =>
   new Promise((resolve) => {
     const socket = connect(port, '127.0.0.1');
     // MariaDB greets first; anything else on the port stays silent.

@@ -11,7 +11,7 @@ import { needsSeed, seedQuillhaven } from '../demo/quillhaven';
 import { createApp } from '../server/app';
 import { headKeeper } from '../server/audit/head';
 import { anchor } from '../server/audit/service';
-import { connect } from '../server/db/connect';
+import { addressesOf, connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
@@ -54,7 +54,7 @@ const world: World = { sequelize, library, now, newId, keepHead: headKeeper(chai
 /** What is done once, before anybody is served: the schema, what older rows lack, and the demonstration. */
 async function prepare(url: string): Promise<void> {
   const ran = await migrate(sequelize).catch((error: Error) => {
-    const { hostname, port } = new URL(url);
+    const { hostname, port } = addressesOf(url)[0] as URL;
     console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
     process.exit(1);
   });

@@ -1,17 +1,24 @@
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize';
 import { headLeftBy } from '../audit/service';
 import { HttpProblem } from '../http/problem';
+import { isLost } from './lost';
 import type { World } from '../world';
 
-/** Errors of MariaDB that mean: somebody else was quicker, try again. Deadlock, lock wait timeout, record changed since it was read. */
+/**
+ * Errors of MariaDB that mean: somebody else was quicker, try again. Deadlock, which is also what a node of a cluster says to the later
+ * of two writers, lock wait timeout, record changed since it was read.
+ */
 const AGAIN: readonly number[] = [1213, 1205, 1020];
-const MOST_TRIES = 7;
-/** First pause before the next try, ms; doubles each time, up to about a second. */
+const MOST_TRIES = 10;
+/** First pause before the next try, ms; doubles each time, up to the longest. */
 const FIRST_PAUSE = 15;
+const LONGEST_PAUSE = 2000;
 
 const isBusy = (error: unknown): boolean =>
   // The same id sent twice at once: the second try finds the first.
   error instanceof UniqueConstraintError ||
+  // Whether it was kept before the node went is told by the second try, which finds it or keeps it.
+  isLost(error) ||
   (error instanceof DatabaseError && AGAIN.includes((error.original as { errno?: number }).errno ?? 0));
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -41,7 +48,7 @@ export async function inTransaction<T>(world: World, work: (transaction: Transac
           'Many people write to this tree at once. What you entered is kept on your device; it is tried again.',
         );
       // Two that were in each other's way must not meet again: the pause is drawn at random.
-      await pause(FIRST_PAUSE * 2 ** attempt * (0.5 + Math.random()));
+      await pause(Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** attempt) * (0.5 + Math.random()));
     }
   }
 }
