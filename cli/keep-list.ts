@@ -11,7 +11,7 @@ import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { User } from '../server/accounts/model';
 import { keepTreeList } from '../server/imports/service';
-import { closeThreads } from '../server/work/pool';
+import { closeThreads } from '../server/threads/pool';
 
 /** Keeps a list in the database of `DATABASE_URL`, or in the one `npm start` uses. */
 export async function keepList(

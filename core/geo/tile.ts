@@ -43,6 +43,16 @@ export const boxOf = ({ z, x, y }: Tile): Box => [longitudeAt(x, z), latitudeAt(
 /** The middle of a square on the flat, as a place. */
 export const middleOf = ({ z, x, y }: Tile): Place => ({ latitude: latitudeAt(y + 0.5, z), longitude: longitudeAt(x + 0.5, z) });
 
+/** Side of a square in units of its own, as the tiles of trees have it (Mapbox Vector Tile Specification 2.1), and their deepest level. */
+export const EXTENT = 4096;
+export const DEEPEST = 16;
+
+/** Where a point of the flat lies in a square, in its units. */
+export const inTile = ({ z, x, y }: Tile, flat: { x: number; y: number }): [number, number] => [
+  Math.round((flat.x * 2 ** z - x) * EXTENT),
+  Math.round((flat.y * 2 ** z - y) * EXTENT),
+];
+
 /** One number for a square of a level up to 25, and back. */
 export const keyOf = ({ z, x, y }: Tile): number => x * 2 ** z + y;
 export const tileOfKey = (key: number, z: number): Tile => ({ z, x: Math.floor(key / 2 ** z), y: key % 2 ** z });

@@ -65,6 +65,16 @@ export function answerOf(ask: Ask, tree: Asked, today: string): Answer {
   }
 }
 
+/** Trees by the answers they give to a question; an answer that none gives is left out. */
+export function countAnswers(ask: Ask, trees: readonly Asked[], today: string): Record<string, number> {
+  const counts: Record<string, number> = {};
+  for (const tree of trees) {
+    const answer = answerOf(ask, tree, today);
+    counts[answer] = (counts[answer] ?? 0) + 1;
+  }
+  return counts;
+}
+
 /**
  * What a tile says of a tree: its answer to every question, so that another question asks for nothing. The answer to "when due" changes
  * with the day, so the day itself is told, as a number since 1970.

@@ -4,6 +4,7 @@ import { v7 as newId } from 'uuid';
 import { boxOf, distance, placeAt, tileAt, type Tile } from '@dendrix/core/geo';
 import { aTree, aVisit, startService, TODAY, type Client, type Service } from '../testing/service';
 import { GROWN, growTown } from '../testing/grown';
+import { treeDetail } from '../trees/service';
 
 // What a screen asks for costs the same in a village and in a city: no answer grows with the town, and none reads all of it.
 
@@ -240,6 +241,9 @@ describe('a tree with many visits', () => {
       ({ next } = page);
     }
     expect(seen).toEqual([...days].sort().reverse());
+    // What speaks of the whole record is made from all of it: the sheet is printed so.
+    const whole = await treeDetail(service.world, id, Infinity);
+    expect([whole.visits.length, whole.earlier]).toEqual([70, { visits: 0, next: null }]);
     expect((await viewer.get(`/trees/${id}/visits?after=here`)).status).toBe(422);
     expect((await viewer.get(`/trees/${newId()}/visits?after=${encodeURIComponent(body.earlier.next)}`)).status).toBe(404);
   });

@@ -28,8 +28,8 @@ describe('limits that several servers share', () => {
     // Another window begins at nought for all of them, at the same moment.
     clock.now = 6 * MINUTE;
     for (const server of servers) expect(server.increment('x')).toEqual({ totalHits: 1, resetTime: new Date(7 * MINUTE) });
-    await Promise.all(servers.map((server) => server.tell()));
-    expect(a.increment('x').totalHits).toBeGreaterThanOrEqual(2);
+    for (const server of servers) await server.tell();
+    expect(c.increment('x').totalHits).toBe(4);
   });
   it('of one kind say nothing of another', async () => {
     const [api, other] = ['api', 'other'].map((kind) => new SharedLimits(sequelize, MINUTE, kind, () => 20 * MINUTE)) as [

@@ -11,7 +11,7 @@ import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
 import { knownOf } from '../trees/known';
 import { pointOf } from '../trees/service';
-import { inThread } from '../work/pool';
+import { inThread } from '../threads/pool';
 import type { World } from '../world';
 
 /** Rows written at a time; progress is told after each. */
@@ -28,6 +28,32 @@ function listedColumns(tree: ListReport['trees'][number], named: Parameters<type
   return columns;
 }
 
+/** While a list is read it is looked, after so many rows, whether it still shall be. */
+const LOOK_EVERY = 5000;
+
+/** Reads a list in a thread of its own, and ends that where `tell` gives up. */
+async function readInThread(
+  text: string,
+  options: Omit<ReadListOptions, 'names' | 'progress'>,
+  tell: (done: number, total: number) => Promise<void>,
+) {
+  const stop = new AbortController();
+  try {
+    return await inThread(
+      'readList',
+      { text, options },
+      {
+        signal: stop.signal,
+        tell: (row, rows) => {
+          if (row % LOOK_EVERY === 0) tell(0, rows).catch((error: unknown) => stop.abort(error));
+        },
+      },
+    );
+  } catch (error) {
+    throw stop.signal.aborted ? stop.signal.reason : error;
+  }
+}
+
 /**
  * Reads a list, in a thread of its own, holds it against the trees already kept, and keeps its good rows, all of them or none.
  * @param tell called with rows done; throws Stopped to give up, and then nothing is kept
@@ -40,8 +66,7 @@ export async function keepTreeList(
   options: Omit<ReadListOptions, 'names' | 'progress'>,
   tell: (done: number, total: number) => Promise<void>,
 ): Promise<ListReport & { kept: number }> {
-  const read = await inThread('readList', { text, options });
-  await tell(0, read.trees.length);
+  const read = await readInThread(text, options, tell);
   const report = await againstKnown(read, (tags, places) => knownOf(world, tags, places));
   if (report.stops.length > 0) return { ...report, kept: 0 };
   await inTransaction(world, async (transaction) => {

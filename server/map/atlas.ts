@@ -94,12 +94,6 @@ export class Atlas {
     return this.known;
   }
 
-  get trees(): number {
-    let sum = 0;
-    for (const { trees } of this.cells.values()) sum += trees;
-    return sum;
-  }
-
   /** The level from which on each tree is drawn by itself: where no tile holds too many. */
   get singlesFrom(): number {
     if (this.singles?.known === this.known) return this.singles.from;

@@ -1,6 +1,6 @@
 import { gunzipSync } from 'node:zlib';
 import { z } from 'zod';
-import { isTile } from '@dendrix/core/geo';
+import { DEEPEST, isTile } from '@dendrix/core/geo';
 import { isoDate } from '@dendrix/core/record';
 import { ANSWERS, ASKS } from '@dendrix/core/review';
 import { mapAnswer, stockAnswer } from '@dendrix/core/contracts';
@@ -9,7 +9,7 @@ import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { atlasOf } from './atlas';
-import { DEEPEST, treeTile } from './tiles';
+import { treeTile } from './tiles';
 
 const TILE = 'application/vnd.mapbox-vector-tile';
 const whole = z.coerce.number().int().nonnegative();

@@ -3,7 +3,7 @@ import { gzip } from 'node:zlib';
 import { fromGeojsonVt } from '@maplibre/vt-pbf';
 import { LRUCache } from 'lru-cache';
 import { QueryTypes } from 'sequelize';
-import { boxOf, onFlat, tileAt, type Tile } from '@dendrix/core/geo';
+import { boxOf, EXTENT, inTile, onFlat, tileAt, type Tile } from '@dendrix/core/geo';
 import { ANSWERS, ASKS, tileTags, type Asked } from '@dendrix/core/review';
 import { BY_PLACE, inBox } from '../trees/within';
 import type { World } from '../world';
@@ -12,10 +12,6 @@ import { atlasOf, type Atlas } from './atlas';
 // Tiles of trees (Mapbox Vector Tile Specification 2.1): near, each tree by itself with its answer to every question, so that another
 // question asks for nothing; far out, trees counted together with their shares of each answer.
 
-/** Side of a tile in its own units. */
-const EXTENT = 4096;
-/** The deepest level that is made; nearer views draw it larger. */
-export const DEEPEST = 16;
 /** Far out, trees are counted by sixteen squares of a tile, 128 points wide. */
 const FINER = 2;
 /** Bytes of tiles that are kept. */
@@ -32,10 +28,6 @@ interface Made {
 
 type Feature = { type: 1; geometry: [number, number][]; tags: Record<string, string | number> };
 
-const at = (tile: Tile, flat: { x: number; y: number }): [number, number][] => [
-  [Math.round((flat.x * 2 ** tile.z - tile.x) * EXTENT), Math.round((flat.y * 2 ** tile.z - tile.y) * EXTENT)],
-];
-
 /** Trees of a tile, each by itself. */
 async function singles({ sequelize }: World, tile: Tile): Promise<Feature[]> {
   const rows = await sequelize.query<Asked & { id: string; tag: string; latitude: number; longitude: number }>(
@@ -46,7 +38,7 @@ async function singles({ sequelize }: World, tile: Tile): Promise<Feature[]> {
   return rows.flatMap((tree): Feature[] => {
     const { x, y } = tileAt(tree, tile.z);
     if (x !== tile.x || y !== tile.y) return [];
-    return [{ type: 1, geometry: at(tile, onFlat(tree)), tags: tileTags(tree) }];
+    return [{ type: 1, geometry: [inTile(tile, onFlat(tree))], tags: tileTags(tree) }];
   });
 }
 
@@ -55,7 +47,7 @@ const counts = (atlas: Atlas, tile: Tile, day: string): Feature[] =>
   atlas.gathered(tile, FINER, day).map(({ trees, x, y, answers }): Feature => {
     const tags: Record<string, number> = { trees };
     for (const ask of ASKS) ANSWERS[ask].forEach((answer, i) => (tags[`${ask}-${answer}`] = answers[ask][i] ?? 0));
-    return { type: 1, geometry: at(tile, { x: x / trees, y: y / trees }), tags };
+    return { type: 1, geometry: [inTile(tile, { x: x / trees, y: y / trees })], tags };
   });
 
 const encode = (layer: string, features: Feature[]): Buffer =>

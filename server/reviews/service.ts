@@ -9,6 +9,7 @@ import { Determination, Tree } from '../trees/model';
 import { Review } from './model';
 import { Visit } from '../visits/model';
 import { inTransaction } from '../db/transaction';
+import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';
 import { people } from '../accounts/service';
 import { earlierNames, lockTree, settleTree } from '../trees/settle';
@@ -20,19 +21,9 @@ const PAGE = 40;
 /** Those that wait are counted up to here. */
 const COUNTED = 1000;
 
-/** Where a page of the queue ends: weight, moment and id of its last visit. */
-interface Cursor {
-  weight: number;
-  finishedAt: Date;
-  id: string;
-}
-
-const cursorOf = ({ weight, finishedAt, id }: Cursor): string => `${weight}~${finishedAt.getTime()}~${id}`;
-
-/** @throws HttpProblem 422 for what is no cursor of this queue */
-function readCursor(text: string): Cursor {
-  const [, weight, at, id] = /^(\d+)~(\d+)~([0-9a-f-]{36})$/.exec(text) ?? [];
-  if (!weight || !at || !id) throw new HttpProblem(422, 'Not understood', 'after: this is no place in the queue; begin anew.', 'after');
+/** Where a page of the queue goes on: below this weight, or as heavy and older. @throws HttpProblem 422 */
+function placeInQueue(after: string) {
+  const [weight, at, id] = readCursor(after, ['number', 'number', 'id']);
   return { weight: Number(weight), finishedAt: new Date(Number(at)), id };
 }
 
@@ -70,7 +61,7 @@ async function queued(world: World, visits: readonly Visit[]): Promise<QueueItem
  * danger stands before a new routine however long the queue, and a page costs the same.
  */
 export async function reviewQueue(world: World, forUser: string, after?: string, limit = PAGE): Promise<QueueAnswer> {
-  const from = after === undefined ? null : readCursor(after);
+  const from = after === undefined ? null : placeInQueue(after);
   // Own visits wait for somebody else; they are passed over along the index.
   const rest = from
     ? `AND (review_weight < :weight OR (review_weight = :weight AND (finished_at < :finishedAt OR (finished_at = :finishedAt AND id < :id))))
@@ -95,7 +86,7 @@ export async function reviewQueue(world: World, forUser: string, after?: string,
   const total = Number(counted[0]?.total ?? 0);
   return {
     items: await queued(world, visits),
-    next: rows.length > limit && last ? cursorOf({ weight: last.reviewWeight ?? 0, finishedAt: last.finishedAt, id: last.id }) : null,
+    next: rows.length > limit && last ? cursorOf(last.reviewWeight ?? 0, last.finishedAt.getTime(), last.id) : null,
     total: Math.min(total, COUNTED),
     more: total > COUNTED,
   };

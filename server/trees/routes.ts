@@ -12,7 +12,7 @@ import { findTrees, whereKindGrows } from './find';
 import { knownOf, PART } from './known';
 import { roundCandidates } from './round';
 import { PAPERS } from '../sheet/service';
-import { inThread } from '../work/pool';
+import { inThread } from '../threads/pool';
 import { addTree, listTrees, olderVisits, recordsOf, treeDetail as detailOf } from './service';
 import type { World } from '../world';
 
@@ -127,7 +127,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     params: z.object({ id }),
     query: z.object({ paper: z.enum(PAPERS).default('a4'), units: z.enum(UNIT_SYSTEMS).default('metric') }),
     async handle({ params, query, response }) {
-      const tree = await detailOf(world, params.id);
+      const tree = await detailOf(world, params.id, Infinity);
       const common = world.library.taxa.find((taxon) => taxon.name === tree.taxon)?.commonNames[0]?.name ?? '';
       const day = dayAt(world.now(), districtAt(world.library.districts, tree).timeZone);
       const sheet = sheetOf(world.library, tree, common, query.units);

@@ -3,6 +3,7 @@ import { districtAt, type Box } from '@dendrix/core/geo';
 import { addDays, dayAt } from '@dendrix/core/time';
 import type { Account, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import type { TreeSubmission } from '@dendrix/core/record';
+import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';
 import { Determination, FollowUp, Tree } from './model';
 import { Review } from '../reviews/model';
@@ -14,7 +15,7 @@ import { inTransaction } from '../db/transaction';
 import { settleTree } from './settle';
 import type { World } from '../world';
 import { briefColumns, briefOfRow } from './briefs';
-import { inBox } from './within';
+import { BY_PLACE, inBox } from './within';
 import { briefOf, determinationViewOf, followUpViewOf, reviewViewOf, shownVisit } from './view';
 
 export interface TreeQuery {
@@ -36,7 +37,7 @@ export async function listTrees(
     ...(after === undefined ? [] : ['tag > :after']),
   ];
   const rows = await sequelize.query<Parameters<typeof briefOfRow>[0]>(
-    `SELECT ${briefColumns()} FROM trees ${where.length === 0 ? '' : `WHERE ${where.join(' AND ')}`} ORDER BY tag LIMIT :limit`,
+    `SELECT ${briefColumns()} FROM trees ${box ? `FORCE INDEX (${BY_PLACE})` : ''} ${where.length === 0 ? '' : `WHERE ${where.join(' AND ')}`} ORDER BY tag LIMIT :limit`,
     { type: QueryTypes.SELECT, replacements: { dueBy, after, limit: limit + 1 } },
   );
   const items = rows.slice(0, limit).map(briefOfRow);
@@ -53,13 +54,11 @@ const NEWEST_FIRST = [
   ['id', 'DESC'],
 ] satisfies [string, string][];
 
-/** Where a page of visits ends. */
-const visitCursor = ({ day, finishedAt, id }: Visit): string => `${day ?? ''}~${finishedAt.getTime()}~${id}`;
+const visitCursor = ({ day, finishedAt, id }: Visit): string => cursorOf(day ?? '', finishedAt.getTime(), id);
 
-/** @throws HttpProblem 422 for what is no cursor of a tree's visits */
+/** Visits after one. @throws HttpProblem 422 for what is no cursor of a tree's visits */
 function afterVisit(text: string): WhereOptions {
-  const [, day, at, id] = /^(\d{4}-\d\d-\d\d)~(\d+)~([0-9a-f-]{36})$/.exec(text) ?? [];
-  if (!day || !at || !id) throw new HttpProblem(422, 'Not understood', 'after: this is no place among the visits.', 'after');
+  const [day, at, id] = readCursor(text, ['day', 'number', 'id']);
   const finishedAt = new Date(Number(at));
   return {
     [Op.or]: [{ day: { [Op.lt]: day } }, { day, finishedAt: { [Op.lt]: finishedAt } }, { day, finishedAt, id: { [Op.lt]: id } }],
@@ -101,13 +100,14 @@ function byTree<T extends { treeId: string }>(rows: readonly T[]): ReadonlyMap<s
 async function newestVisits(
   { sequelize }: Pick<World, 'sequelize'>,
   ids: readonly string[],
+  most: number,
 ): Promise<{ rows: Visit[]; counts: Map<string, number> }> {
   const light = await sequelize.query<{ id: string; treeId: string }>(
     'SELECT id, tree_id AS treeId FROM visits WHERE tree_id IN (?) ORDER BY tree_id, day DESC, finished_at DESC, id DESC',
     { type: QueryTypes.SELECT, replacements: [[...ids]] },
   );
   const all = byTree(light);
-  const wanted = [...all.values()].flatMap((visits) => visits.slice(0, NEWEST_VISITS).map(({ id }) => id));
+  const wanted = [...all.values()].flatMap((visits) => visits.slice(0, most).map(({ id }) => id));
   const found = wanted.length === 0 ? [] : await Visit.findAll({ where: { id: wanted } });
   const byId = new Map(found.map((visit) => [visit.id, visit]));
   return { rows: wanted.flatMap((id) => byId.get(id) ?? []), counts: new Map([...all].map(([id, visits]) => [id, visits.length])) };
@@ -116,14 +116,15 @@ async function newestVisits(
 /**
  * Trees with their records, their newest visits first, as of a round: read together, so that twenty cost little more than one. Those
  * that are not there are left out.
+ * @param most visits of each
  */
-export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly string[]): Promise<TreeDetail[]> {
+export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly string[], most = NEWEST_VISITS): Promise<TreeDetail[]> {
   const wanted = [...new Set(ids)];
   if (wanted.length === 0) return [];
   const where = { treeId: wanted };
   const [trees, { rows, counts }, determinations, reviews, followUps, photos] = await Promise.all([
     Tree.findAll({ where: { id: wanted } }),
-    newestVisits(world, wanted),
+    newestVisits(world, wanted, most),
     Determination.findAll({ where, order: [['at', 'DESC']] }),
     Review.findAll({ where, order: [['at', 'DESC']] }),
     FollowUp.findAll({ where, order: [['dueOn', 'ASC']] }),
@@ -159,9 +160,13 @@ export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly s
   });
 }
 
-/** One tree with its record, its newest visits first; the rest is asked for. @throws HttpProblem 404 */
-export async function treeDetail(world: Pick<World, 'sequelize'>, id: string): Promise<TreeDetail> {
-  const [tree] = await recordsOf(world, [id]);
+/**
+ * One tree with its record, its newest visits first; the rest is asked for.
+ * @param most visits; all of them for what speaks of the whole record, such as its sheet
+ * @throws HttpProblem 404
+ */
+export async function treeDetail(world: Pick<World, 'sequelize'>, id: string, most = NEWEST_VISITS): Promise<TreeDetail> {
+  const [tree] = await recordsOf(world, [id], most);
   if (!tree) throw notFound('That tree');
   return tree;
 }

@@ -29,7 +29,7 @@ export const heldTree = async (id: string): Promise<TreeBrief | undefined> => (a
 /**
  * Fetches the trees of an area and holds them; of an area that is held already, anew. It is held whole or as it was.
  * @param tell called with trees fetched
- * @throws NoSignal or ApiProblem
+ * @throws NoSignal or ApiProblem, or Error for an area of too many trees
  */
 export async function holdArea(
   area: Omit<Area, 'trees' | 'heldAt'>,
@@ -42,7 +42,9 @@ export async function holdArea(
     const found: { items: TreeBrief[]; next: string | null } = await treesOfBox(area.box, after);
     briefs.push(...found.items);
     tell(briefs.length);
-    after = briefs.length > LARGEST_AREA ? null : found.next;
+    // Never a part of it under the name of the whole.
+    if (briefs.length > LARGEST_AREA) throw new Error(`More than ${LARGEST_AREA} trees stand there, too many to hold at once; go nearer.`);
+    after = found.next;
   }
   const held: Area = { ...area, trees: briefs.length, heldAt: new Date().toISOString() };
   const tx = (await database()).transaction(['areas', 'trees'], 'readwrite');

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import { treeSubmission } from '@dendrix/core/record';
-import { distance, SAME_TREE_WITHIN, type Place } from '@dendrix/core/geo';
+import { distance, nearby, SAME_TREE_WITHIN, type Place } from '@dendrix/core/geo';
 import { found } from '@/data/keys';
 import { useFound } from '@/features/tree/useTrees';
 import { heldTrees } from '@/offline/held';
@@ -25,10 +25,7 @@ const thisYear = () => new Date().getFullYear();
 function useTreeAt(place: Place | null) {
   const { answer, held } = useFound('', place);
   if (!place) return undefined;
-  return (held ?? answer?.items ?? [])
-    .map((tree) => ({ tree, m: distance(place, tree) }))
-    .filter(({ m }) => m <= SAME_TREE_WITHIN)
-    .sort((a, b) => a.m - b.m)[0]?.tree;
+  return nearby(held ?? answer?.items ?? []).within(place, SAME_TREE_WITHIN)[0];
 }
 
 /** Whether a tag is given already; without a signal as far as the device knows, and the server looks again. */

@@ -7,7 +7,7 @@ import { commonName } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import type { Box, Place } from '@dendrix/core/geo';
-import { answerOf, ASKS, standingWords, type Ask } from '@dendrix/core/review';
+import { ASKS, countAnswers, standingWords, type Ask } from '@dendrix/core/review';
 import { dueWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
 import { useAdded, useAsTheyWillBe, useBrief, useHeldTrees, useTree } from '@/features/tree/useTrees';
@@ -48,7 +48,7 @@ export function MapScreen() {
   const own = useOwn();
   const chosen = useChosen(picked);
   const counts = useMemo(() => {
-    if (held && town.isError) return countedHere(held, ask, today);
+    if (held && town.isError) return countAnswers(ask, held, today);
     return town.data?.counts[ask] ?? {};
   }, [held, town.isError, town.data, ask, today]);
   if (!town.data && !held) return <Waiting what="the map" problem={town.error?.message} />;
@@ -143,16 +143,6 @@ export function MapScreen() {
       )}
     </View>
   );
-}
-
-/** Trees that the device holds, by their answers to a question. */
-function countedHere(trees: readonly TreeBrief[], ask: Ask, today: string): Record<string, number> {
-  const counts: Record<string, number> = {};
-  for (const tree of trees) {
-    const answer = answerOf(ask, tree, today);
-    counts[answer] = (counts[answer] ?? 0) + 1;
-  }
-  return counts;
 }
 
 /** Trees that the tiles do not have as they will be: added or visited on this device, and not sent yet. */

@@ -15,12 +15,12 @@ import {
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import type { Box, Place } from '@dendrix/core/geo';
+import { DEEPEST, type Box, type Place } from '@dendrix/core/geo';
 import { ASKS, dayNumber, SOON_DAYS, tileTags, type Ask } from '@dendrix/core/review';
 import { useTheme } from '@/ui/theme';
 import { drawLabel, drawMark, LABEL, labelName, markName, MARKS, PARTS, readLabel } from './marks';
 import { mapStyle } from './style';
-import { addTreeSource, DEEPEST, tilesOf } from './tree-source';
+import { addTreeSource, tilesOf } from './tree-source';
 
 interface Props {
   ask: Ask;

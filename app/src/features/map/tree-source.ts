@@ -1,7 +1,7 @@
 import { fromGeojsonVt } from '@maplibre/vt-pbf';
 import { addProtocol } from 'maplibre-gl';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import { keyOf, onFlat, tileAt, type Tile } from '@dendrix/core/geo';
+import { EXTENT, inTile, keyOf, onFlat, tileAt, type Tile } from '@dendrix/core/geo';
 import { tileTags } from '@dendrix/core/review';
 import { heldTrees } from '@/offline/held';
 
@@ -9,9 +9,6 @@ import { heldTrees } from '@/offline/held';
 
 const SCHEME = 'trees';
 const TILES = '/api/v1/tiles/';
-/** The deepest level the server makes. */
-export const DEEPEST = 16;
-const EXTENT = 4096;
 /** What is held is read again after so long, ms: it changes seldom, and a map asks for many tiles at once. */
 const READ_EVERY = 10_000;
 
@@ -38,11 +35,7 @@ async function heldIn(tile: Tile): Promise<readonly TreeBrief[]> {
 
 /** A tile made here. */
 async function ownTile(tile: Tile): Promise<ArrayBuffer> {
-  const features = (await heldIn(tile)).map((tree) => {
-    const { x, y } = onFlat(tree);
-    const at = (share: number, n: number) => Math.round((share * 2 ** tile.z - n) * EXTENT);
-    return { type: 1, geometry: [[at(x, tile.x), at(y, tile.y)]], tags: tileTags(tree) };
-  });
+  const features = (await heldIn(tile)).map((tree) => ({ type: 1, geometry: [inTile(tile, onFlat(tree))], tags: tileTags(tree) }));
   const bytes = fromGeojsonVt({ tree: { features } } as never, { version: 2, extent: EXTENT });
   return new Uint8Array(bytes).buffer;
 }

@@ -8,8 +8,11 @@ import { standingVisits } from '@dendrix/core/review';
 import { Heading, Small, Strong } from '@/ui/text';
 import { Rings } from './Rings';
 
-/** The rings, and beside them what the last visit saw and missed. */
-export function History({ tree }: { tree: TreeDetail }) {
+/**
+ * The rings, and beside them what the last visit saw and missed.
+ * @param earlier visits that are not fetched: what these did not see, those may have
+ */
+export function History({ tree, earlier }: { tree: TreeDetail; earlier: number }) {
   const units = useUnits();
   if (tree.visits.length === 0) return null;
   const { never, lately } = unseenSides(
@@ -34,7 +37,11 @@ export function History({ tree }: { tree: TreeDetail }) {
           {newest.length === 0 ? <Small>No sign at the last visit.</Small> : null}
           <Small>
             Dotted: nobody looked.
-            {never.length > 0 ? ` The ${never.map(sideWords).join(', ')} side has never been seen.` : ''}
+            {never.length === 0
+              ? ''
+              : earlier > 0
+                ? ` Not seen in the visits shown: ${never.map(sideWords).join(', ')}; ${earlier} earlier may have.`
+                : ` The ${never.map(sideWords).join(', ')} side has never been seen.`}
             {lately.length > 0 ? ` Not seen last time: ${lately.map(sideWords).join(', ')}.` : ''}
           </Small>
         </View>

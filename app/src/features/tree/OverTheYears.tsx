@@ -21,7 +21,7 @@ const COURSE_WORDS: Record<Change['course'], string> = {
 };
 
 /** How a tree changed over its visits: real worsenings first and unasked, the rest below, each with its readings drawn. */
-export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
+export function OverTheYears({ visits, earlier = 0 }: { visits: readonly VisitView[]; earlier?: number }) {
   const [all, setAll] = useState(false);
   const { units } = useSettings().settings;
   const changes = useMemo(
@@ -42,6 +42,7 @@ export function OverTheYears({ visits }: { visits: readonly VisitView[] }) {
   return (
     <Card className="gap-3">
       <Heading>Over the years</Heading>
+      {earlier > 0 ? <Small>From the visits shown; {earlier} earlier ones are not counted here.</Small> : null}
       {alerts.length > 0 ? (
         <Remark mood="caution" title={alerts.length === 1 ? 'One thing gets worse' : `${alerts.length} things get worse`}>
           More than repeat readings differ by.

@@ -59,10 +59,11 @@ export function TreePage({ id }: { id: string }) {
     );
   }
   const visits = standingVisits(tree.visits);
+  const left = tree.earlier.visits - older.visits.length;
   const last = visits.at(-1);
   const today = todayIso();
   const mayVisit = account !== null && account.role !== 'viewer';
-  const left = (
+  const about = (
     <>
       <Identity tree={tree} />
       {unsent.map((parcel) => (
@@ -74,20 +75,20 @@ export function TreePage({ id }: { id: string }) {
       ))}
       <View className="flex-row gap-4">
         <View className="flex-1">
-          <Scale label="Vigour" bands={VIGOUR} {...standing(visits, 'vigour')} short />
+          <Scale label="Vigour" bands={VIGOUR} {...standing(visits, 'vigour', tree)} short />
         </View>
         <View className="flex-1">
-          <Scale label="Soundness" bands={SOUNDNESS} {...standing(visits, 'soundness')} short />
+          <Scale label="Soundness" bands={SOUNDNESS} {...standing(visits, 'soundness', tree)} short />
         </View>
       </View>
-      <History tree={tree} />
+      <History tree={tree} earlier={left} />
     </>
   );
-  const right = (
+  const record = (
     <>
       {last ? <LastJudgement visit={last} visits={visits} /> : null}
       <Facts tree={tree} />
-      <OverTheYears visits={tree.visits} />
+      <OverTheYears visits={tree.visits} earlier={left} />
       <Pictures tree={tree} onOpen={picture.open} />
       <Sheet tree={tree} />
       <StillToSettle tree={tree} />
@@ -104,7 +105,7 @@ export function TreePage({ id }: { id: string }) {
       ))}
       {tree.visits.length === 0 ? <Small>Nobody has visited it yet.</Small> : null}
       <Earlier
-        left={tree.earlier.visits - older.visits.length}
+        left={left}
         waits={older.isFetching}
         problem={older.error?.message}
         onMore={() => (all ? void older.fetchNextPage() : setAll(true))}
@@ -119,13 +120,13 @@ export function TreePage({ id }: { id: string }) {
       >
         {wide ? (
           <>
-            <View className="flex-1 gap-5">{left}</View>
-            <View className="flex-1 gap-4">{right}</View>
+            <View className="flex-1 gap-5">{about}</View>
+            <View className="flex-1 gap-4">{record}</View>
           </>
         ) : (
           <>
-            {left}
-            {right}
+            {about}
+            {record}
           </>
         )}
       </ScrollView>

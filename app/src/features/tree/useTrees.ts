@@ -58,7 +58,7 @@ export function useFound(words: string, near: Place | null) {
   const query = useQuery({ ...found(words, near), placeholderData: (before) => before });
   const alone = query.error instanceof NoSignal;
   const held = useHeldTrees(alone);
-  return { answer: query.data, held: alone ? held : undefined, error: query.error, searching: query.isPlaceholderData };
+  return { answer: query.data, held: alone ? held : undefined, error: query.error };
 }
 
 /** One tree with its record, unsent visits among it. Of its visits the newest are there; see `useWholeRecord`. */

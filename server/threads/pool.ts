@@ -1,5 +1,6 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import { HttpProblem } from '../http/problem';
 import type { Tasks, TaskName } from './tasks';
 
 // Work that would hold up everybody else goes to threads of its own, one after another. They begin with the first work and end when
@@ -22,13 +23,10 @@ const open = (): Piscina =>
     idleTimeout: IDLE_MS,
   }));
 
-/** Thrown where more work waits than will be done soon. */
-export class TooMuchWork extends Error {}
-
 /**
  * Does a task in a thread.
  * @param tell called with how far it is, where the task says so
- * @throws TooMuchWork, what the task throws, or the signal's reason
+ * @throws HttpProblem 503 where more waits than will be done soon, what the task throws, or the signal's reason
  */
 export async function inThread<N extends TaskName>(
   name: N,
@@ -36,7 +34,7 @@ export async function inThread<N extends TaskName>(
   { signal, tell }: { signal?: AbortSignal; tell?: (done: number, total: number) => void } = {},
 ): Promise<Awaited<ReturnType<Tasks[N]>>> {
   const threads = open();
-  if (threads.queueSize >= WAITING) throw new TooMuchWork();
+  if (threads.queueSize >= WAITING) throw new HttpProblem(503, 'Busy', 'Many lists and sheets are being made; ask again in a minute.');
   const { port1, port2 } = new MessageChannel();
   if (tell) port1.on('message', ({ done, total }: { done: number; total: number }) => tell(done, total));
   try {
