@@ -131,7 +131,7 @@ describe('what screens ask for', () => {
     await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map then work without a signal\./).waitFor();
     await page.getByRole('textbox', { name: 'Its name' }).fill('The quay');
     await page.getByRole('button', { name: 'Hold', exact: true }).click();
-    await page.getByRole('dialog', { name: 'Hold this area' }).waitFor({ state: 'detached' });
+    await page.getByRole('form', { name: 'Hold this area' }).waitFor({ state: 'detached' });
     await page.goto(`${town.base}/visit`);
     await page
       .getByRole('link', { name: /^Start a visit to/ })

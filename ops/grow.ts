@@ -8,8 +8,7 @@
 import { mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import { createConnection, type Connection } from 'mariadb';
-import { QueryTypes } from 'sequelize';
+import { createConnection } from 'mariadb';
 import { v7 } from 'uuid';
 import { addDays, daysBetween } from '@dendrix/core/time';
 import { derive, reviewWeight } from '@dendrix/core/review';
@@ -22,13 +21,13 @@ import { randomFrom } from '../demo/random';
 import { demoSubmission, type DemoSign } from '../demo/visit';
 import { addAccount } from '../server/accounts/service';
 import { User } from '../server/accounts/model';
-import { canonical, sha256 } from '../server/audit/canonical';
-import { RECORD, type HashedRow } from '../server/audit/rows';
-import { chain, linkHash } from '../server/audit/service';
+import type { ChainHead } from '../server/audit/head';
+import { chain, chainHead } from '../server/audit/service';
 import { connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
+import { Chain, Writer } from './chained-rows';
 import { openDatabase } from './database.mjs';
 
 const { values } = parseArgs({
@@ -50,8 +49,6 @@ const whole = (name: 'trees' | 'visits' | 'crews' | 'seed'): number => {
 const wanted = { trees: whole('trees'), visits: whole('visits'), crews: whole('crews'), seed: whole('seed') };
 const { today } = values;
 
-/** Rows of one statement. */
-const BATCH = 2000;
 /** Years over which the visits lie. */
 const YEARS = 8;
 /** A visit older than this has mostly been reviewed, days; and the share of the newer ones that has. */
@@ -128,67 +125,12 @@ const drawState = (): number => {
 let clock = Date.parse('2016-01-01T00:00:00Z');
 const newId = (): string => v7({ msecs: clock++, random: Uint8Array.from({ length: 16 }, () => Math.floor(random.next() * 256)) });
 
-/** Writes rows of a table and remembers their hashes for the chain. */
-class Writer {
-  private rows: unknown[][] = [];
-  private hashed: HashedRow[] = [];
-
-  constructor(
-    private readonly connection: Connection,
-    private readonly table: keyof typeof RECORD & string,
-    private readonly columns: readonly string[],
-    /** How a column is written, where it is not a plain value. */
-    private readonly as: Readonly<Record<string, string>> = {},
-  ) {}
-
-  /** @param record what the row holds as the record counts it @param values in the order of the columns */
-  async add(record: Record<string, unknown>, values: unknown[]): Promise<void> {
-    const { columns } = RECORD[this.table] as (typeof RECORD)[string];
-    this.hashed.push([this.table, String(record.id), sha256(canonical(Object.fromEntries(columns.map((c) => [c, record[c] ?? null]))))]);
-    this.rows.push(values);
-    if (this.rows.length >= BATCH) await this.flush();
-  }
-
-  async flush(): Promise<void> {
-    if (this.rows.length === 0) return;
-    const places = this.columns.map((column) => this.as[column] ?? '?').join();
-    await this.connection.batch(`INSERT INTO ${this.table} (${this.columns.join()}) VALUES (${places})`, this.rows);
-    this.rows = [];
-    const hashed = this.hashed;
-    this.hashed = [];
-    await link(this.connection, hashed);
-  }
-}
-
-let head = { seq: 0, hash: '0'.repeat(64) };
-let linkedAt = Date.parse('2016-01-01T00:00:00Z');
-/** Adds an entry to the chain for rows that were written. */
-async function link(connection: Connection, rows: readonly HashedRow[]): Promise<void> {
-  const entry = {
-    seq: head.seq + 1,
-    at: new Date((linkedAt += 1000)).toISOString(),
-    userId: null,
-    action: 'grow',
-    entity: 'city',
-    entityId: '00000000-0000-7000-8000-000000000000',
-    body: canonical({ rows: rows.length }),
-    hashed: JSON.stringify(rows),
-    previousHash: head.hash,
-  };
-  head = { seq: entry.seq, hash: linkHash(entry) };
-  await connection.query(
-    'INSERT INTO audit_entries (seq, at, user_id, action, entity, entity_id, body, hashed, previous_hash, hash) VALUES (?,?,?,?,?,?,?,?,?,?)',
-    [entry.seq, entry.at, null, entry.action, entry.entity, entry.entityId, entry.body, entry.hashed, entry.previousHash, head.hash],
-  );
-  await connection.query('UPDATE audit_head SET seq = ?, hash = ?, changes = ? WHERE one = 1', [head.seq, head.hash, head.seq]);
-}
-
 const TREE_COLUMNS = ['id', 'tag', 'place', 'site_kind', 'latitude', 'longitude', 'point', 'planted_year', 'planted', 'written_name', 'listed_dbh', 'listed_dbh_entered', 'listed_height', 'note', 'created_at', 'created_by', 'import_id', 'first_due_on', 'taxon', 'level', 'standing', 'dbh', 'height', 'vigour', 'soundness', 'hidden_decay', 'seen_percent', 'risk', 'due_on', 'due_because', 'last_visit_on']; // prettier-ignore
 const VISIT_COLUMNS = ['id', 'tree_id', 'user_id', 'started_at', 'finished_at', 'time_zone', '`schema`', 'day', 'library_version', 'units', 'look', 'name', 'device_judgement', 'come_back', 'later_looks', 'amends', 'received_at', 'judged', 'judged_with', 'review_weight']; // prettier-ignore
 const NAME_COLUMNS = ['id', 'tree_id', 'visit_id', 'review_id', 'user_id', 'at', 'taxon', 'level', 'source', 'why', 'infraspecific']; // prettier-ignore
 const REVIEW_COLUMNS = ['id', 'visit_id', 'tree_id', 'user_id', 'at', 'verdict', 'second_look', 'taxon', 'reason'];
 
-async function write(url: string, users: readonly string[]): Promise<void> {
+async function write(url: string, head: ChainHead, users: readonly string[]): Promise<void> {
   const { username, password, hostname, port, pathname } = new URL(url);
   const connection = await createConnection({
     host: hostname,
@@ -202,10 +144,11 @@ async function write(url: string, users: readonly string[]): Promise<void> {
   // The error that a broken connection tells besides is that of the statement it broke.
   connection.on('error', () => {});
   await connection.query('SET SESSION unique_checks = 0, foreign_key_checks = 0');
-  const trees = new Writer(connection, 'trees', TREE_COLUMNS, { point: 'ST_GeomFromText(?)' });
-  const visits = new Writer(connection, 'visits', VISIT_COLUMNS);
-  const names = new Writer(connection, 'determinations', NAME_COLUMNS);
-  const reviews = new Writer(connection, 'reviews', REVIEW_COLUMNS);
+  const chained = new Chain(connection, head);
+  const trees = new Writer(connection, chained, 'trees', TREE_COLUMNS, { point: 'ST_GeomFromText(?)' });
+  const visits = new Writer(connection, chained, 'visits', VISIT_COLUMNS);
+  const names = new Writer(connection, chained, 'determinations', NAME_COLUMNS);
+  const reviews = new Writer(connection, chained, 'reviews', REVIEW_COLUMNS);
   const planted = library.taxa.filter((taxon: Taxon) => (district?.planted[taxon.name] ?? 0) > 0.2);
   const thisYear = Number(today.slice(0, 4));
   const createdAt = new Date(`${thisYear - YEARS}-01-01T09:00:00Z`);
@@ -415,9 +358,9 @@ try {
     await sequelize.query('UPDATE audit_head SET anchored = TRUE', { transaction });
     await sequelize.query("REPLACE INTO derived_with VALUES ('queue', '1')", { transaction });
   });
-  const [kept] = await sequelize.query<{ seq: number; hash: string }>('SELECT seq, hash FROM audit_head', { type: QueryTypes.SELECT });
-  if (kept) head = { seq: Number(kept.seq), hash: kept.hash };
-  await write(database.url, users);
+  const head = await chainHead();
+  if (!head) throw new Error('the accounts were not written to the chain');
+  await write(database.url, head, users);
 } finally {
   await sequelize.close();
   await database.close();

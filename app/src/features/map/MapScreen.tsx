@@ -22,7 +22,7 @@ import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
 import type { Palette } from '@/ui/palette';
 import { AddTree } from './AddTree';
-import { HoldView } from './HoldView';
+import { HoldArea } from './HoldArea';
 import { ASK_WORDS, MARKS, type Mark } from './marks';
 import { TreeMap } from './TreeMap';
 
@@ -36,6 +36,7 @@ export function MapScreen() {
   const [only, setOnly] = useState<string | null>(null);
   const [picked, setPicked] = useState<{ id: string; tag: string } | null>(null);
   const [view, setView] = useState<Box | null>(null);
+  const [holding, setHolding] = useState<Box | null>(null);
   const [adding, setAdding] = useState(false);
   const [place, setPlace] = useState<{ latitude: number; longitude: number } | null>(null);
   useEffect(() => {
@@ -126,6 +127,8 @@ export function MapScreen() {
             if (id) setPicked({ id, tag: '' });
           }}
         />
+      ) : holding ? (
+        <HoldArea box={holding} today={today} onClose={() => setHolding(null)} />
       ) : (
         <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3">
           {picked ? (
@@ -135,7 +138,7 @@ export function MapScreen() {
               <Body className="flex-1">
                 <Strong>{shown.toLocaleString('en')} trees.</Strong> Tap one.
               </Body>
-              {view && (town.data?.trees ?? 0) > SMALL_TOWN ? <HoldView view={view} today={today} /> : null}
+              {view && (town.data?.trees ?? 0) > SMALL_TOWN ? <Button onPress={() => setHolding(view)}>Hold this area</Button> : null}
               {mayAdd ? <Button onPress={() => setAdding(true)}>Add a tree</Button> : null}
             </View>
           )}

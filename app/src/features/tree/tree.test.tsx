@@ -71,6 +71,24 @@ describe('a tree’s page', () => {
     show(aRecord([first]), { ...LUK, role: 'viewer' });
     expect(screen.queryByRole('button', { name: 'Start a visit' })).toBeNull();
   });
+  it('of a long record it says only of the visits shown what they did not see, and fetches the earlier ones when asked', async () => {
+    const newest = aVisit('2026-06-01', { looked: ['crown-top'] }, null, 11);
+    const record = { ...aRecord([newest]), soundness: 'serious weakness', earlier: { visits: 1, next: '2026-06-01~1~x' } };
+    global.fetch = jest.fn(async () => ({
+      ok: true,
+      status: 200,
+      json: async () => ({ items: [first], next: null }),
+    })) as unknown as typeof fetch;
+    show(record);
+    expect(screen.getByText(/Not seen in the visits shown: .*; 1 earlier may have\./)).toBeTruthy();
+    expect(screen.queryByText(/has never been seen/)).toBeNull();
+    // What the whole record says of a scale stands, though the newest visit did not judge it.
+    expect(screen.getByRole('group', { name: /^Soundness/ }).textContent).toMatch(/serious weakness/i);
+    fireEvent.click(screen.getByRole('button', { name: '1 earlier visit' }));
+    expect(await screen.findByRole('button', { name: /1 June 2024, Adaeze Fenwick/ })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /earlier visit/ })).toBeNull();
+    expect(screen.queryByText(/earlier may have/)).toBeNull();
+  });
   it('without a visit it says so and keeps what the list says', () => {
     show(aRecord([], { writtenName: 'red oak', standing: 'imported' }));
     expect(screen.getByText('Nobody has visited it yet.')).toBeTruthy();

@@ -11,14 +11,8 @@ import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 
-/** Holds the trees of the view on the device: how many and how large is said before. They are let go under More. */
-export function HoldView({ view, today }: { view: Box; today: string }) {
-  const [asked, setAsked] = useState<Box | null>(null);
-  if (!asked) return <Button onPress={() => setAsked(view)}>Hold this area</Button>;
-  return <Hold box={asked} today={today} onClose={() => setAsked(null)} />;
-}
-
-function Hold({ box, today, onClose }: { box: Box; today: string; onClose: () => void }) {
+/** Holds the trees of an area on the device: how many and how large is said before. They are let go under More. */
+export function HoldArea({ box, today, onClose }: { box: Box; today: string; onClose: () => void }) {
   const client = useQueryClient();
   const counted = useQuery({ queryKey: ['found', 'in', box, today], queryFn: () => treesIn(box, today) });
   const [name, setName] = useState('');
@@ -41,7 +35,7 @@ function Hold({ box, today, onClose }: { box: Box; today: string; onClose: () =>
     }
   };
   return (
-    <View className="absolute bottom-0 left-0 right-0 gap-2 bg-sheet" role="dialog" aria-label="Hold this area">
+    <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label="Hold this area">
       <Remark mood="second" title="Hold this area on the device">
         <View className="gap-2">
           {trees === undefined ? (
