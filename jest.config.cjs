@@ -21,7 +21,7 @@ module.exports = {
   // A busy machine is no failed test: some have a sixth of the pace of a quiet one. It only bounds what hangs.
   testTimeout: 600_000,
   projects: [
-    node('core', ['<rootDir>/core', '<rootDir>/library', '<rootDir>/cli']),
+    node('core', ['<rootDir>/core', '<rootDir>/library', '<rootDir>/cli', '<rootDir>/ops']),
     node('server', ['<rootDir>/server', '<rootDir>/demo']),
     node('browser', ['<rootDir>/e2e']),
     '<rootDir>/app/jest.config.cjs',

@@ -1,4 +1,8 @@
 module.exports = function (api) {
-  api.cache(true);
-  return { presets: [['babel-preset-expo', { jsxImportSource: 'nativewind' }], 'nativewind/babel'] };
+  // Under test everything is one program: what a page fetches as a chunk is required.
+  const tested = api.env('test');
+  return {
+    presets: [['babel-preset-expo', { jsxImportSource: 'nativewind' }], 'nativewind/babel'],
+    plugins: tested ? ['@babel/plugin-transform-dynamic-import'] : [],
+  };
 };

@@ -1,6 +1,8 @@
 // How chunks are fetched; before anything that is fetched as one.
 import 'expo';
-import { bringLibrary } from './src/data/library';
+import { bringLeading } from './src/data/library';
+import { bringSharedBeforeOthers } from './src/data/parts';
+import { database } from './src/offline/database';
 
 /** What is shown where the application could not be brought at all; there is no screen yet to show it on. */
 function sayThatItFailed(problem: unknown): void {
@@ -12,7 +14,8 @@ function sayThatItFailed(problem: unknown): void {
   root.textContent = 'Dendrix could not be brought to this device. With a signal, load the page again.';
 }
 
-// The knowledge first, as data; then the screens, which are made from it.
-bringLibrary()
-  .then(() => import('expo-router/entry'))
-  .catch(sayThatItFailed);
+bringSharedBeforeOthers();
+// Opened beside everything else; whoever needs it says what is wrong where it cannot be.
+database().catch(() => undefined);
+// Names and leaves come as data, beside the screens that show them.
+Promise.all([bringLeading(), import('expo-router/entry')]).catch(sayThatItFailed);

@@ -11,25 +11,51 @@ const chunks = readdirSync(scripts).filter((name) => name.endsWith('.js'));
 const named = (begins: string) => chunks.filter((name) => name.startsWith(begins));
 
 /** Compressed, thousands of bytes. */
-const BUDGET = { beforeToday: 640, library: 260, map: 330, worker: 200, page: 70 } as const;
+const BUDGET = {
+  beforeToday: 270,
+  leading: 20,
+  answers: 80,
+  shared: 165,
+  library: 260,
+  font: 30,
+  map: 330,
+  worker: 200,
+  page: 70,
+} as const;
+const at = (address: string) => join(dist, address);
 
 describe('the weight of the application', () => {
-  const first = [...html.matchAll(/src="\/(_expo\/static\/js\/web\/[^"]+\.js)"/g)].map(([, path = '']) => join(dist, path));
-  const today = [...named('entry-'), ...named('_layout-'), ...named('today-')].map((name) => join(scripts, name));
-  it('before Today keeps to its budget, and holds neither the map nor the library', () => {
-    expect(first.length).toBeGreaterThan(1);
-    expect(today).toHaveLength(3);
-    const all = [...first, ...today];
-    expect(all.reduce((sum, path) => sum + weigh(path), 0)).toBeLessThan(BUDGET.beforeToday);
-    for (const path of all) {
-      const text = readFileSync(path, 'utf8');
-      expect(text).not.toContain('Tilia platyphyllos');
-      expect(text).not.toContain('maplibregl');
-    }
+  const first = [...html.matchAll(/src="(\/_expo\/static\/js\/web\/[^"]+\.js)"/g)].map(([, path = '']) => at(path));
+  const meta = (name: string) => new RegExp(`<meta name="${name}" content="([^"]+)"`).exec(html)?.[1] ?? '';
+  it('before Today keeps to its budget, and holds neither map, library, schemas nor judgement', () => {
+    expect(first).toHaveLength(6);
+    expect(first.reduce((sum, path) => sum + weigh(path), 0)).toBeLessThan(BUDGET.beforeToday);
+    const text = first.map((path) => readFileSync(path, 'utf8')).join('');
+    const parts = ['Tilia platyphyllos', 'maplibregl', 'ZodObject', 'VirtualizedList', 'resistance drill'];
+    expect(parts.filter((part) => text.includes(part))).toEqual([]);
   });
-  it('the library is data, fetched beside the scripts', () => {
-    expect(html).toContain('<link rel="preload" href="/library.json" as="fetch"');
-    expect(weigh(join(dist, 'library.json'))).toBeLessThan(BUDGET.library);
+  it('what it asks for next is apart: how answers are read, what other screens share', () => {
+    expect(weigh(at(meta('read-chunk')))).toBeLessThan(BUDGET.answers);
+    expect(weigh(at(meta('shared-chunk')))).toBeLessThan(BUDGET.shared);
+    expect(readFileSync(at(meta('read-chunk')), 'utf8').includes('ZodObject')).toBe(true);
+    expect(readFileSync(at(meta('shared-chunk')), 'utf8').includes('resistance drill')).toBe(true);
+  });
+  it('the library is data: names and leaves beside the scripts, the whole with the screens that need it', () => {
+    expect(html).toContain('<link rel="preload" href="/leading.json" as="fetch"');
+    expect(html).not.toContain('library.json');
+    expect(weigh(at('leading.json'))).toBeLessThan(BUDGET.leading);
+    expect(weigh(at('library.json'))).toBeLessThan(BUDGET.library);
+  });
+  it('fonts are WOFF2, cut by script, and are named in the page itself', () => {
+    const files = [...html.matchAll(/url\(\/fonts\/([^)]+)\)/g)].map(([, name = '']) => name);
+    expect(files.length).toBeGreaterThan(9);
+    for (const name of files) {
+      const font = readFileSync(join(dist, 'fonts', name));
+      expect(font.subarray(0, 4).toString()).toBe('wOF2');
+      expect(font.length / 1000).toBeLessThan(BUDGET.font);
+    }
+    for (const family of ['Bricolage_600', 'Bricolage_700', 'Atkinson_400', 'Atkinson_700', 'Newsreader_500_Italic'])
+      expect(html).toContain(`font-family:${family};font-display:swap`);
   });
   it.each([
     ['map-', BUDGET.map],

@@ -1,13 +1,16 @@
-// Writes generated/library.json, which the app fetches and the other rooms read.
+// Writes generated/library.json, which the app fetches and the other rooms read, and the part of it that a first screen needs.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { packLibrary, type Library } from '@dendrix/core/knowledge';
+import { LEAF_TRAITS } from '@dendrix/core/figures';
+import { packLeading, packLibrary, type Library } from '@dendrix/core/knowledge';
 import { buildLibrary, readSources, type Sources } from './assemble';
 
 export const LIBRARY_DIR = dirname(fileURLToPath(import.meta.url));
 
 export const GENERATED = join(LIBRARY_DIR, 'generated', 'library.json');
+/** What a first screen needs of it. */
+export const LEADING = join(LIBRARY_DIR, 'generated', 'leading.json');
 
 /** Builds and writes the library. @throws Error listing every problem when there is one */
 export function writeLibrary(sources: Sources = readSources(LIBRARY_DIR)): Library {
@@ -18,6 +21,7 @@ export function writeLibrary(sources: Sources = readSources(LIBRARY_DIR)): Libra
   }
   mkdirSync(dirname(GENERATED), { recursive: true });
   writeFileSync(GENERATED, JSON.stringify(packLibrary(library)));
+  writeFileSync(LEADING, JSON.stringify(packLeading(library, LEAF_TRAITS)));
   return library;
 }
 

@@ -2,7 +2,7 @@
 import { existsSync, readFileSync, statSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { unpackLibrary, type Library, type PackedLibrary } from '@dendrix/core/knowledge';
-import { GENERATED, LIBRARY_DIR, writeLibrary } from './build';
+import { GENERATED, LEADING, LIBRARY_DIR, writeLibrary } from './build';
 
 const newest = (dir: string): number =>
   Math.max(
@@ -18,7 +18,7 @@ let loaded: Library | undefined;
 /** The checked library. @throws Error listing what is wrong when the YAML was changed and has problems */
 export function loadLibrary(): Library {
   if (loaded) return loaded;
-  const fresh = existsSync(GENERATED) && statSync(GENERATED).mtimeMs >= newest(LIBRARY_DIR);
+  const fresh = existsSync(GENERATED) && existsSync(LEADING) && statSync(GENERATED).mtimeMs >= newest(LIBRARY_DIR);
   loaded = fresh ? unpackLibrary(JSON.parse(readFileSync(GENERATED, 'utf8')) as PackedLibrary) : writeLibrary();
   return loaded;
 }

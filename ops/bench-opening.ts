@@ -4,6 +4,9 @@ import type { AddressInfo } from 'node:net';
 import { chromium, type Browser, type BrowserContext } from 'playwright-core';
 
 const RUNS = 10;
+const WALKS = 5;
+/** Today stands once its first stop does. */
+const FIRST_STOP = 'role=link[name=/^Tree /]';
 const median = (xs: readonly number[]) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)] ?? NaN;
 
 interface Opening {
@@ -47,6 +50,52 @@ async function open(context: BrowserContext, url: string, slower: number, ready:
   return { paint, list, longest, requests, bytes };
 }
 
+/** What is tapped on a phone, one after the other, and what stands once the screen does. */
+const WALK: readonly [what: string, tapped: string, stands: string][] = [
+  ['Map', 'role=link[name="Map"]', 'role=heading[name="Map"], canvas'],
+  ['Review', 'role=link[name="Review"]', 'role=heading[name="Review"]'],
+  ['More', 'role=link[name="More"]', 'role=heading[name="More"]'],
+  ['Today', 'role=link[name="Today"]', FIRST_STOP],
+  ['a tree', FIRST_STOP, 'role=heading >> nth=0'],
+];
+
+/**
+ * Goes through the screens once, the application kept on the device and given time to bring what comes after the first screen.
+ * @returns ms from each tap to its screen, and of the slowest tap to the next painting
+ */
+async function walk(context: BrowserContext, base: string, slower: number): Promise<{ screens: number[]; tap: number }> {
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    const seen = window as unknown as { slowestTap: number };
+    seen.slowestTap = 0;
+    new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) seen.slowestTap = Math.max(seen.slowestTap, duration);
+    }).observe({ type: 'event', durationThreshold: 16 } as PerformanceObserverInit);
+  });
+  await page.goto(`${base}/today`);
+  await page.locator(FIRST_STOP).first().waitFor();
+  await page.waitForTimeout(4000);
+  const session = await context.newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: slower });
+  for (const span of ['Two weeks', 'Three months', 'Due now']) {
+    await page.getByText(span, { exact: true }).click();
+    await page.waitForTimeout(700);
+  }
+  const tap = await page.evaluate(() => (window as unknown as { slowestTap: number }).slowestTap);
+  const screens: number[] = [];
+  for (const [, tapped, stands] of WALK) {
+    const before = page.url();
+    const from = performance.now();
+    await page.locator(tapped).first().click();
+    await page.waitForURL((url) => url.href !== before);
+    await page.locator(stands).first().waitFor();
+    screens.push(performance.now() - from);
+    await page.waitForTimeout(700);
+  }
+  await page.close();
+  return { screens, tap };
+}
+
 const of = (all: readonly Opening[], key: keyof Opening) => median(all.map((one) => one[key]));
 
 /** A page with one word on it. */
@@ -85,16 +134,24 @@ export async function opening(base: string): Promise<void> {
               headers: { origin: base },
             });
             if (kept) {
-              await open(context, `${base}/today`, 1, 'role=heading[name="Today"]');
+              await open(context, `${base}/today`, 1, FIRST_STOP);
               await new Promise((resolve) => setTimeout(resolve, 4000));
             }
           }
-          all.push(await open(context, `${base}/today`, slower, 'role=heading[name="Today"]'));
+          all.push(await open(context, `${base}/today`, slower, FIRST_STOP));
         }
+        const walks: Awaited<ReturnType<typeof walk>>[] = [];
+        if (kept && context) for (let i = 0; i < WALKS; i++) walks.push(await walk(context, base, slower));
         await context?.close();
         console.log(
           `${kept ? 'warm' : 'cold'}: first paint ${of(all, 'paint').toFixed(0)} ms, Today ${of(all, 'list').toFixed(0)} ms (${(of(all, 'list') / empty).toFixed(1)} times the empty page), longest task ${of(all, 'longest').toFixed(0)} ms, ${of(all, 'requests')} requests, ${(of(all, 'bytes') / 1000).toFixed(0)} kB`,
         );
+        if (walks.length > 0)
+          console.log(
+            `a tap to the next painting, the slowest of three ${median(walks.map(({ tap }) => tap)).toFixed(0)} ms; from a tap to its screen: ${WALK.map(
+              ([what], i) => `${what} ${median(walks.map(({ screens }) => screens[i] ?? NaN)).toFixed(0)} ms`,
+            ).join(', ')}`,
+          );
       }
     }
   } finally {

@@ -2,9 +2,11 @@
 import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { writeFonts } from './fonts.mjs';
 import { root, run } from './packages.mjs';
+import { splitCommon } from './split-common.mjs';
 
-const SOURCES = ['app', 'core', 'library', 'package-lock.json'];
+const SOURCES = ['app', 'core', 'library', 'ops/build-web.mjs', 'ops/fonts.mjs', 'ops/split-common.mjs', 'package-lock.json'];
 const LEFT_OUT = new Set(['node_modules', 'dist', 'dist.partial', '.expo', 'generated']);
 
 function* files(path) {
@@ -36,19 +38,30 @@ const OPENING = `<style>
       @media (prefers-color-scheme: dark) { html { background: #1c1915 } #opening { color: #ede6d6 } }
     </style>`;
 
-/** Chunks that the first screen needs and that are asked for one by the other: all are fetched at once instead. */
+/** Chunks of the first screen. Each would be asked for by the one before; the page brings them all at once instead. */
 const FIRST = ['entry-', '_layout-', 'today-'];
+/** What it asks for next: the shapes of answers. */
+const SECOND = ['answers-'];
 
-/** The page paints at once, and fetches the knowledge and its first chunks while its scripts are still on their way. */
-function openAtOnce(page, scripts) {
-  const chunks = readdirSync(scripts).filter((name) => FIRST.some((begins) => name.startsWith(begins)) && name.endsWith('.js'));
-  const preloads = chunks.map((name) => `<link rel="preload" href="/_expo/static/js/web/${name}" as="script">`).join('');
+/** Where scripts stand in a built application. */
+const SCRIPTS = '/_expo/static/js/web/';
+
+/** The page paints at once, and what a first screen needs comes beside its scripts and not after them. */
+function openAtOnce(page, scripts, fonts) {
+  const { was, now, read, shared, first } = splitCommon(scripts, FIRST, SECOND);
+  // Chunks only define their modules: they stand before the script that runs the first of them.
+  const chunks = first.map((name) => `<script src="${SCRIPTS}${name}" defer data-first-screen></script>`).join('');
   const html = readFileSync(page, 'utf8');
   const opened = html
-    .replace('</head>', `<link rel="preload" href="/library.json" as="fetch" crossorigin="anonymous">${preloads}${OPENING}</head>`)
+    .replace(was, now)
+    .replace(/<script [^>]*\/index-[0-9a-f]+\.js"/, (index) => `${chunks}${index}`)
+    .replace(
+      '</head>',
+      `<link rel="preload" href="/leading.json" as="fetch" crossorigin="anonymous"><meta name="read-chunk" content="${SCRIPTS}${read}"><meta name="shared-chunk" content="${SCRIPTS}${shared}">${OPENING}<style>${fonts}</style></head>`,
+    )
     .replace('<div id="root"></div>', '<div id="root"><p id="opening">Dendrix</p></div>');
-  if (!opened.includes('id="opening"') || !opened.includes('rel="preload"'))
-    throw new Error('index.html is not as it was expected: no place for the opening.');
+  for (const part of [now, 'data-first-screen', 'id="opening"', 'rel="preload"', 'shared-chunk'])
+    if (!opened.includes(part)) throw new Error(`index.html is not as it was expected: no place for ${part}.`);
   writeFileSync(page, opened);
 }
 
@@ -67,12 +80,12 @@ export async function buildWeb(log) {
     env,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
-  copyFileSync(join(root, 'library', 'generated', 'library.json'), join(partial, 'library.json'));
-  openAtOnce(join(partial, 'index.html'), join(partial, '_expo', 'static', 'js', 'web'));
+  for (const name of ['leading.json', 'library.json']) copyFileSync(join(root, 'library', 'generated', name), join(partial, name));
+  openAtOnce(join(partial, 'index.html'), join(partial, '_expo', 'static', 'js', 'web'), writeFonts(partial));
   const { generateSW } = await import('workbox-build');
   await generateSW({
     globDirectory: partial,
-    globPatterns: ['**/*.{html,js,css,ttf,png,ico,json}'],
+    globPatterns: ['**/*.{html,js,css,woff2,png,ico,json}'],
     globIgnores: ['metadata.json'],
     maximumFileSizeToCacheInBytes: 12_000_000,
     swDest: join(partial, 'service-worker.js'),

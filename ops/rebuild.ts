@@ -13,6 +13,7 @@ import { verify } from '../server/audit/verify';
 import { connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
+import { s3Store } from '../server/photos/store';
 import { rebuildAll } from '../server/trees/settle';
 import { chainFile } from './chain-file.mjs';
 import { openDatabase } from './database.mjs';
@@ -29,7 +30,8 @@ const sequelize = connect(database.url);
 try {
   defineModels(sequelize);
   await migrate(sequelize);
-  const world = { sequelize, library: loadLibrary(), now: () => new Date(), newId, keepHead: headKeeper(chainFile()) };
+  const pictures = process.env.DENDRIX_PICTURES ? { pictures: s3Store(process.env.DENDRIX_PICTURES) } : {};
+  const world = { sequelize, library: loadLibrary(), now: () => new Date(), newId, keepHead: headKeeper(chainFile()), ...pictures };
   if (values.head) {
     const head = await chainHead();
     console.log(head ? headLine(head) : 'The chain has no entry yet.');

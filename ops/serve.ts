@@ -17,6 +17,7 @@ import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
 import { atlasOf } from '../server/map/atlas';
 import { resumeImports } from '../server/imports/service';
+import { s3Store } from '../server/photos/store';
 import { judgeUnjudged, weighUnweighed } from '../server/trees/settle';
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
@@ -31,6 +32,7 @@ const {
   LOG_LEVEL = 'warn',
   DENDRIX_RATE,
   DENDRIX_PROCESSES = '1',
+  DENDRIX_PICTURES,
 } = process.env;
 if (!DATABASE_URL || !SESSION_SECRET) {
   console.error('The service needs DATABASE_URL and SESSION_SECRET; npm start sets both.');
@@ -50,6 +52,12 @@ const library = loadLibrary();
 /** In a demonstration the day can be set; it then stands still. */
 const now = () => (DENDRIX_TODAY ? new Date(`${DENDRIX_TODAY}T12:00:00Z`) : new Date());
 const world: World = { sequelize, library, now, newId, keepHead: headKeeper(chainFile()) };
+try {
+  if (DENDRIX_PICTURES) world.pictures = s3Store(DENDRIX_PICTURES);
+} catch (error) {
+  console.error((error as Error).message);
+  process.exit(1);
+}
 
 /** What is done once, before anybody is served: the schema, what older rows lack, and the demonstration. */
 async function prepare(url: string): Promise<void> {

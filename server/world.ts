@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize';
 import type { Library } from '@dendrix/core/knowledge';
 import type { ChainHead } from './audit/head';
+import type { PictureStore } from './photos/store';
 
 /** What the services need of the world around them. */
 export interface World {
@@ -8,6 +9,8 @@ export interface World {
   library: Library;
   now: () => Date;
   newId: () => string;
+  /** Where pictures are kept; in the database where nothing is said. */
+  pictures?: PictureStore;
   /** Keeps the head of the chain in a place apart from the database, after each write. */
   keepHead?: (head: ChainHead) => void;
 }

@@ -2,7 +2,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { unpackLibrary, type PackedLibrary } from '@dendrix/core/knowledge/packed';
-import { holdLibrary } from '@/data/library';
+import { unpackLeading, type PackedLeading } from '@dendrix/core/knowledge/leading';
+import { holdLeading, holdLibrary } from '@/data/library';
 
-const built = join(__dirname, '../../library/generated/library.json');
-holdLibrary(unpackLibrary(JSON.parse(readFileSync(built, 'utf8')) as PackedLibrary));
+const built = <T>(name: string) => JSON.parse(readFileSync(join(__dirname, '../../library/generated', name), 'utf8')) as T;
+holdLibrary(unpackLibrary(built<PackedLibrary>('library.json')));
+holdLeading(unpackLeading(built<PackedLeading>('leading.json')));

@@ -1,66 +1,13 @@
-import type { Frequencies, Stage, Taxon } from '../knowledge';
+import type { Stage, Taxon } from '../knowledge';
 import { barkFigure } from './bark';
 import { leafyTree, winterTree } from './crown';
 import { palmTree } from './palm';
 import { flowerFigure } from './flower';
 import { fruitFigure, FRUIT_DRAWN, samaraAngle } from './fruit';
 import { leafFigure, measuredLeaf } from './leaf';
-import { leafOf, type LeafForm } from './leaf/form';
+import { leafFormOf, middle, usualState } from './plate-leaf';
 import { polyline, type Figure, type Shape } from './shape';
 import { twigOf, twigShapes } from './twig';
-
-const ORDER = { always: 0, usually: 1, sometimes: 2, rarely: 3 } as const;
-
-/** The state a record holds most often at a stage, or undefined where it is silent. */
-export function usualState(taxon: Taxon, trait: string, stage: Stage = 'mature'): string | undefined {
-  const record = taxon.traits[trait];
-  if (record?.kind !== 'states') return undefined;
-  const states: Frequencies = record[stage];
-  return Object.entries(states).sort((a, b) => ORDER[a[1]] - ORDER[b[1]])[0]?.[0];
-}
-
-const range = (taxon: Taxon, trait: string): { from: number; to: number } | undefined => {
-  const record = taxon.traits[trait];
-  return record?.kind === 'range' ? record : undefined;
-};
-const middle = (taxon: Taxon, trait: string): number | undefined => {
-  const found = range(taxon, trait);
-  return found && (found.from + found.to) / 2;
-};
-
-/** The leaf of a taxon as its record tells it, upper side. */
-export function leafFormOf(taxon: Taxon): LeafForm {
-  const usual = (trait: string, otherwise: string) => usualState(taxon, trait) ?? otherwise;
-  return leafOf({
-    type: usual('leaf-type', 'simple'),
-    shape: usual('leaf-shape', 'ovate'),
-    margin: usual('leaf-margin', 'entire'),
-    base: usual('leaf-base', 'rounded'),
-    tip: usual('leaf-tip', 'pointed'),
-    lobes: usual('leaf-lobes', 'none'),
-    lobeCount: middle(taxon, 'lobe-count') ?? 5,
-    depth: usual('lobe-depth', 'half'),
-    veins: usual('leaf-veins', 'pinnate'),
-    surface: usual('leaf-surface', 'smooth'),
-    leaflets: Math.round(middle(taxon, 'leaflet-count') ?? 9),
-    needleSet: usual('needle-set', 'all-round'),
-    needleForm: usual('needle-form', 'four-angled'),
-    bundle: Math.round(middle(taxon, 'needle-bundle') ?? 2),
-    frond: usual('frond-form', 'feather'),
-  });
-}
-
-const leaves = new WeakMap<Taxon, Figure>();
-
-/** The leaf of a taxon alone, for lists and strips; drawn once and kept. */
-export function plateLeaf(taxon: Taxon): Figure {
-  let figure = leaves.get(taxon);
-  if (!figure) {
-    figure = leafFigure(leafFormOf(taxon));
-    leaves.set(taxon, figure);
-  }
-  return figure;
-}
 
 /** One drawing of a plate. */
 export interface PlatePart {

@@ -11,7 +11,8 @@ import { addMonths } from '../time/dates';
 import type { Latitude } from '../time/season';
 import { systemOf, UNIT_SYSTEMS } from '../units/lengths';
 import { wordsIn, type Speech } from '../words/catalogue';
-import { metres, quantity, radians, type Quantity } from '../units/units';
+import { quantity } from '../units/quantity';
+import { metres, radians, type Quantity } from '../units/units';
 
 /** What a judgement knows of the tree beside the look itself. */
 export interface Setting extends Speech {

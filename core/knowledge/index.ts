@@ -14,6 +14,7 @@ export * from './genus';
 export * from './growth-factor';
 export * from './library';
 export * from './packed';
+export * from './leading';
 export * from './consistency';
 export * from './build';
 export * from './coverage';

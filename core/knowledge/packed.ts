@@ -8,7 +8,7 @@ type PackedRecord = Extract<TraitRecord, { kind: 'range' }> | { kind: 'alike'; a
 
 /** The library with every trait that is alike at all ages told once. */
 export interface PackedLibrary extends Omit<Library, 'taxa'> {
-  taxa: (Omit<Library['taxa'][number], 'traits'> & { traits: Record<string, PackedRecord> })[];
+  taxa: (Omit<Library['taxa'][number], 'traits'> & { traits: PackedTraits })[];
 }
 
 const packRecord = (record: TraitRecord): PackedRecord => {
@@ -23,14 +23,19 @@ const unpackRecord = (record: PackedRecord): TraitRecord =>
 const mapValues = <A, B>(values: Record<string, A>, change: (value: A) => B): Record<string, B> =>
   Object.fromEntries(Object.entries(values).map(([key, value]) => [key, change(value)]));
 
+export type PackedTraits = Record<string, PackedRecord>;
+export const packTraits = (traits: Record<string, TraitRecord>): PackedTraits => mapValues(traits, packRecord);
+/** The ages of a trait that is alike share one value. */
+export const unpackTraits = (traits: PackedTraits): Record<string, TraitRecord> => mapValues(traits, unpackRecord);
+
 /** For writing. */
 export const packLibrary = (library: Library): PackedLibrary => ({
   ...library,
-  taxa: library.taxa.map((taxon) => ({ ...taxon, traits: mapValues(taxon.traits, packRecord) })),
+  taxa: library.taxa.map((taxon) => ({ ...taxon, traits: packTraits(taxon.traits) })),
 });
 
-/** For reading; the ages of a trait that is alike share one value. */
+/** For reading. */
 export const unpackLibrary = (packed: PackedLibrary): Library => ({
   ...packed,
-  taxa: packed.taxa.map((taxon) => ({ ...taxon, traits: mapValues(taxon.traits, unpackRecord) })),
+  taxa: packed.taxa.map((taxon) => ({ ...taxon, traits: unpackTraits(taxon.traits) })),
 });

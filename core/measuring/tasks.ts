@@ -23,7 +23,8 @@ import {
   slenderness,
   slendernessWords,
 } from './stem';
-import { fromMetres, lengthUnit, metres, quantity, radians, type LengthUnit, type Quantity } from '../units/units';
+import { fromMetres, lengthUnit, metres, radians, type LengthUnit, type Quantity } from '../units/units';
+import { quantity } from '../units/quantity';
 import { systemOf } from '../units/lengths';
 import { wordsIn, type Language } from '../words/catalogue';
 

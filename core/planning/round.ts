@@ -6,11 +6,14 @@ export interface DueTree extends Place {
   dueOn: string | null;
 }
 
+/** For days and ids, which sort as they are written: the letters of a language take a browser long to look up. */
+const ascending = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+
 /** Due trees, longest overdue first. @param within days ahead that still count */
 export function due<T extends DueTree>(trees: readonly T[], today: string, within = 0): T[] {
   return trees
     .filter((tree) => tree.dueOn !== null && daysBetween(today, tree.dueOn) <= within)
-    .sort((a, b) => (a.dueOn as string).localeCompare(b.dueOn as string) || a.id.localeCompare(b.id));
+    .sort((a, b) => ascending(a.dueOn as string, b.dueOn as string) || ascending(a.id, b.id));
 }
 
 /** Sum of the distances along a walk, m. */

@@ -1,5 +1,6 @@
 import type { Taxon } from '../knowledge';
-import { wordsIn, type Speech } from '../words/catalogue';
+import type { Speech } from '../words/catalogue';
+import { planningIn } from '../words/catalogue-planning';
 import { bareMonths, inLeaf, leafMonths, localMonth, monthsOf, recordMonths, type Latitude } from '../time/season';
 
 /** What a visit in this season can settle on a tree, and what has to wait, in short words. */
@@ -9,14 +10,14 @@ export interface Settles {
 }
 
 /** What shows today, from the taxon's months; with no taxon, from the season of most broadleaves. */
-export function settles(taxon: Taxon | null, date: string, latitude: Latitude, speech: Speech = {}): Settles {
-  const { planning: say, naming } = wordsIn(speech);
+export function settles(taxon: Pick<Taxon, 'evergreen' | 'months'> | null, date: string, latitude: Latitude, speech: Speech = {}): Settles {
+  const say = planningIn(speech);
   const today = recordMonths(date, latitude);
   const now = [say.form, say.bark, say.twig];
   const later: Settles['later'] = [];
   const leafy = inLeaf(taxon, date, latitude);
   const wait = (what: string, months: readonly number[]) => {
-    if (months.length > 0) later.push({ what, when: naming.months(months.map((m) => localMonth(m, latitude))) });
+    if (months.length > 0) later.push({ what, when: say.months(months.map((m) => localMonth(m, latitude))) });
   };
   if (leafy) now.push(say.leaf, say.foliage);
   else wait(say.leafAndFoliage, leafMonths(taxon));

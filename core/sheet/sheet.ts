@@ -7,7 +7,7 @@ import { overruledWords } from '../judging/overrule/overrule';
 import { zoneWords } from '../words/en/zones';
 import type { SignSeen } from '../record/sign';
 import type { TreeDetail, VisitView } from '../contracts/api';
-import { plateLeaf } from '../figures/plate';
+import { plateLeaf } from '../figures/plate-leaf';
 import { type Figure } from '../figures/shape';
 import { signLabel, type Library, type Zone } from '../knowledge';
 import type { UnitSystem } from '../units/lengths';

@@ -1,9 +1,10 @@
-import { z } from 'zod';
 import { Refusal } from '../problem/refusal';
 
 /** A quantity as entered: a value and its unit. */
-export const quantity = z.strictObject({ value: z.number(), unit: z.string() });
-export type Quantity = z.infer<typeof quantity>;
+export interface Quantity {
+  value: number;
+  unit: string;
+}
 
 /**
  * Metres in one unit of length. The inch is exactly 25.4 mm by the international yard and pound agreement of 1959; the foot is

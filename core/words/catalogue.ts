@@ -1,4 +1,4 @@
-import { UNIT_SYSTEMS, type UnitSystem } from '../units/lengths';
+import type { UnitSystem } from '../units/lengths';
 import { english } from './en';
 import { pseudo } from './pseudo';
 
@@ -19,9 +19,13 @@ export interface Speech {
 }
 
 const MADE: Record<Language, (units: UnitSystem) => Catalogue> = { en: english, 'en-XA': (units) => pseudo(english(units)) };
-const CATALOGUES = Object.fromEntries(
-  LANGUAGES.map((language) => [language, Object.fromEntries(UNIT_SYSTEMS.map((units) => [units, MADE[language](units)]))]),
-) as Record<Language, Record<UnitSystem, Catalogue>>;
+/** Made when first asked for, and kept. */
+const made = new Map<string, Catalogue>();
 
 /** The sentences for a way of speaking. */
-export const wordsIn = ({ units = 'metric', language = 'en' }: Speech = {}): Catalogue => CATALOGUES[language][units];
+export function wordsIn({ units = 'metric', language = 'en' }: Speech = {}): Catalogue {
+  const key = `${language} ${units}`;
+  const catalogue = made.get(key) ?? MADE[language](units);
+  made.set(key, catalogue);
+  return catalogue;
+}

@@ -1,6 +1,7 @@
 import { Op, QueryTypes } from 'sequelize';
 import { AuditEntry } from './model';
 import { Photo } from '../photos/model';
+import { pictureOf } from '../photos/service';
 import type { World } from '../world';
 import { sha256 } from './canonical';
 import type { ChainHead } from './head';
@@ -9,7 +10,15 @@ import { linkHash } from './service';
 
 /** Something that is not as it was written. */
 export interface Finding {
-  what: 'chain broken' | 'chain cut' | 'chain rewritten' | 'row altered' | 'row missing' | 'row slipped in' | 'picture swapped';
+  what:
+    | 'chain broken'
+    | 'chain cut'
+    | 'chain rewritten'
+    | 'row altered'
+    | 'row missing'
+    | 'row slipped in'
+    | 'picture swapped'
+    | 'picture missing';
   /** Number of the entry, or table and id of the row. */
   where: string;
 }
@@ -92,11 +101,15 @@ async function rowsHold(written: Map<string, HashedRow>): Promise<{ rows: number
 }
 
 /** Every picture against the hash its row holds; one at a time, since they are large. */
-async function picturesHold(): Promise<Finding[]> {
+async function picturesHold(world: Pick<World, 'pictures'>): Promise<Finding[]> {
   const findings: Finding[] = [];
   for (const { id } of await Photo.findAll({ attributes: ['id'], order: [['id', 'ASC']] })) {
-    const photo = await Photo.findByPk(id, { attributes: ['sha256', 'picture'] });
-    if (photo && sha256(photo.picture) !== photo.sha256) findings.push({ what: 'picture swapped', where: `photos/${id}` });
+    const photo = await Photo.findByPk(id, { attributes: ['id', 'sha256', 'picture'] });
+    if (!photo) continue;
+    const where = `photos/${id}`;
+    const bytes = await pictureOf(world, photo).catch(() => null);
+    if (!bytes) findings.push({ what: 'picture missing', where });
+    else if (sha256(bytes) !== photo.sha256) findings.push({ what: 'picture swapped', where });
   }
   return findings;
 }
@@ -105,13 +118,13 @@ async function picturesHold(): Promise<Finding[]> {
  * Holds the whole record against the chain, and the chain against heads that were kept apart from the database.
  * @param kept heads from the file beside the database, or from a printed sheet
  */
-export async function verify(world: Pick<World, 'sequelize'>, kept: readonly ChainHead[] = []): Promise<Verified> {
+export async function verify(world: Pick<World, 'sequelize' | 'pictures'>, kept: readonly ChainHead[] = []): Promise<Verified> {
   const chain = await walk(kept);
   const head = await headHolds(world, chain.entries);
   const record = await rowsHold(chain.written);
   return {
     entries: chain.entries,
     rows: record.rows,
-    findings: [...chain.findings, ...head, ...record.findings, ...(await picturesHold())],
+    findings: [...chain.findings, ...head, ...record.findings, ...(await picturesHold(world))],
   };
 }

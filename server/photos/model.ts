@@ -12,7 +12,8 @@ export class Photo extends Model<InferAttributes<Photo>, InferCreationAttributes
   declare width: number;
   declare height: number;
   declare sha256: string;
-  declare picture: Buffer;
+  /** null where it is kept in a store of its own. */
+  declare picture: Buffer | null;
   /** JPEG, as long as a thumbnail needs. */
   declare thumbnail: Buffer;
   declare receivedAt: Date;
@@ -29,7 +30,7 @@ export function definePhotos(sequelize: Sequelize): void {
       width: integer(false),
       height: integer(false),
       sha256: word(64),
-      picture: { type: DataTypes.BLOB('medium'), allowNull: false },
+      picture: { type: DataTypes.BLOB('medium'), allowNull: true },
       thumbnail: { type: DataTypes.BLOB('medium'), allowNull: false },
       receivedAt: time(),
     },

@@ -25,7 +25,7 @@ export const photoRoutes = (world: World): Route[] => [
     params: z.object({ id }),
     query: z.object({ size: z.enum(['thumbnail', 'full']).default('thumbnail') }),
     async handle({ params, query, response, request }) {
-      const { type, bytes, tag } = await photoBytes(params.id, query.size);
+      const { type, bytes, tag } = await photoBytes(world, params.id, query.size);
       // A kept picture never changes, so a device may hold it for good.
       response.set({ 'Cache-Control': 'private, max-age=31536000, immutable', ETag: `"${tag}"` });
       if (request.headers['if-none-match'] === `"${tag}"`) return void response.status(304).end();

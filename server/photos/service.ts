@@ -41,28 +41,71 @@ async function readPicture(bytes: Buffer): Promise<{ type: string; width: number
   }
 }
 
+/** What the record says of a photograph, and that this person may send it. @throws HttpProblem where it does not, or they may not */
+function namedIn(visit: Visit, id: string, by: Pick<Account, 'id'>): RecordedPhoto {
+  if (visit.userId !== by.id) throw new HttpProblem(403, 'Not allowed', 'Only the person who made the visit can send its pictures.');
+  const named = sentOf(visit).look.photos.find((photo) => photo.id === id);
+  if (!named) throw new HttpProblem(422, 'Not understood', 'The visit does not name this picture.', 'id');
+  return named;
+}
+
+const away = () =>
+  new HttpProblem(503, 'Not now', 'The store of pictures cannot be reached just now. The picture stays on the device and is sent again.');
+
+/** A picture as it came. */
+interface Sent {
+  bytes: Buffer;
+  hash: string;
+  type: string;
+  measured: { width: number; height: number; bytes: number };
+}
+
+/**
+ * Puts a picture into the store of pictures, before anything is locked: it may be slow. Only one that its visit names, from who made
+ * it, and never over another that is kept under its id.
+ * @returns whether there is such a store, so that the row goes without the picture
+ */
+async function keptApart(world: World, visit: Visit, id: string, picture: Sent, by: Pick<Account, 'id'>) {
+  if (!world.pictures) return false;
+  const already = await Photo.count({ where: { id } });
+  if (already > 0) return true;
+  checkAgainst(namedIn(visit, id, by), picture.measured);
+  try {
+    // Somebody may have sent another one under this id a moment ago: what is kept first stays.
+    const there = await world.pictures.get(id);
+    if (there === null) await world.pictures.put(id, picture.bytes, picture.type);
+    else if (sha256(there) !== picture.hash) throw taken();
+  } catch (error) {
+    throw error instanceof HttpProblem ? error : Object.assign(away(), { cause: error });
+  }
+  return true;
+}
+
+const taken = () => new HttpProblem(409, 'Already there', 'Another picture was sent under this id; a kept picture never changes.');
+
 /**
  * Keeps the picture of a photograph that a visit's record names, and makes its thumbnail. Sending it again changes nothing.
- * @throws HttpProblem when the visit is not there, does not name the photograph, is somebody else's, or the bytes are no picture
+ * @throws HttpProblem when the visit is not there, does not name the photograph, is somebody else's, or the bytes are no picture; 503
+ *   where pictures are kept apart and that store cannot be reached
  */
 export async function keepPhoto(world: World, visitId: string, id: string, bytes: Buffer, by: Pick<Account, 'id'>): Promise<boolean> {
   const hash = sha256(bytes);
   // Read before anything is locked: a large picture takes a while.
   const { type, width, height, thumbnail } = await readPicture(bytes);
+  const visit = await Visit.findByPk(visitId);
+  if (!visit) throw notFound('The visit of this picture');
+  const measured = { width, height, bytes: bytes.length };
+  const apart = await keptApart(world, visit, id, { bytes, hash, type, measured }, by);
   return inTransaction(world, async (transaction) => {
     const found = await Visit.findByPk(visitId, { transaction });
     if (!found) throw notFound('The visit of this picture');
     await lockTree(found.treeId, transaction, 'The tree of this picture');
     const already = await Photo.findByPk(id, { attributes: ['id', 'sha256', 'visitId'], transaction });
     if (already) {
-      if (already.sha256 !== hash || already.visitId !== visitId)
-        throw new HttpProblem(409, 'Already there', 'Another picture was sent under this id; a kept picture never changes.');
+      if (already.sha256 !== hash || already.visitId !== visitId) throw taken();
       return false;
     }
-    if (found.userId !== by.id) throw new HttpProblem(403, 'Not allowed', 'Only the person who made the visit can send its pictures.');
-    const named = sentOf(found).look.photos.find((photo) => photo.id === id);
-    if (!named) throw new HttpProblem(422, 'Not understood', 'The visit does not name this picture.', 'id');
-    checkAgainst(named, { width, height, bytes: bytes.length });
+    checkAgainst(namedIn(found, id, by), measured);
     await Photo.create(
       {
         id,
@@ -73,7 +116,7 @@ export async function keepPhoto(world: World, visitId: string, id: string, bytes
         width,
         height,
         sha256: hash,
-        picture: bytes,
+        picture: apart ? null : bytes,
         thumbnail,
         receivedAt: world.now(),
       },
@@ -107,13 +150,31 @@ function checkAgainst(named: RecordedPhoto, sent: { width: number; height: numbe
     );
 }
 
-/** A picture or its thumbnail. @throws HttpProblem 404 */
-export async function photoBytes(id: string, size: 'thumbnail' | 'full'): Promise<{ type: string; bytes: Buffer; tag: string }> {
-  const photo = await Photo.findByPk(id, { attributes: ['type', 'sha256', size === 'full' ? 'picture' : 'thumbnail'] });
+/**
+ * The picture of a row, from the row or from the store of pictures.
+ * @throws Error where the store cannot be reached, or holds none under this id
+ */
+export async function pictureOf({ pictures }: Pick<World, 'pictures'>, photo: Pick<Photo, 'id' | 'picture'>): Promise<Buffer> {
+  if (photo.picture) return photo.picture;
+  if (!pictures) throw new Error('This picture is kept in a store that DENDRIX_PICTURES does not name any more.');
+  const bytes = await pictures.get(photo.id);
+  if (!bytes) throw new Error('The store of pictures does not hold this one.');
+  return bytes;
+}
+
+/** A picture or its thumbnail. @throws HttpProblem 404; 503 where it is kept apart and cannot be reached */
+export async function photoBytes(
+  world: Pick<World, 'pictures'>,
+  id: string,
+  size: 'thumbnail' | 'full',
+): Promise<{ type: string; bytes: Buffer; tag: string }> {
+  const photo = await Photo.findByPk(id, { attributes: ['id', 'type', 'sha256', size === 'full' ? 'picture' : 'thumbnail'] });
   if (!photo) throw notFound('That picture');
-  return size === 'full'
-    ? { type: photo.type, bytes: photo.picture, tag: photo.sha256 }
-    : { type: 'image/jpeg', bytes: photo.thumbnail, tag: `${photo.sha256}-${THUMBNAIL}` };
+  if (size === 'thumbnail') return { type: 'image/jpeg', bytes: photo.thumbnail, tag: `${photo.sha256}-${THUMBNAIL}` };
+  const bytes = await pictureOf(world, photo).catch((cause: unknown) => {
+    throw Object.assign(new HttpProblem(503, 'Not now', 'This picture cannot be reached just now; its small one is here.'), { cause });
+  });
+  return { type: photo.type, bytes, tag: photo.sha256 };
 }
 
 /** Pictures that have arrived for some trees. */

@@ -1,4 +1,3 @@
-import { problemDetails } from '@dendrix/core/contracts';
 import type { z } from 'zod';
 
 /** The server said no, with a sentence for the person. */
@@ -31,7 +30,8 @@ async function send(method: Method, path: string, rest: Pick<RequestInit, 'heade
     throw new NoSignal();
   }
   if (!response.ok) {
-    const problem = problemDetails.safeParse(await response.json().catch(() => null));
+    const body: unknown = await response.json().catch(() => null);
+    const problem = (await answers()).problemDetails.safeParse(body);
     if (problem.success) throw new ApiProblem(response.status, problem.data.detail, problem.data.path);
     if (response.status >= 500) throw new NoSignal();
     throw new ApiProblem(response.status, 'The server gave an answer that is not understood.');
@@ -50,8 +50,41 @@ export const call = (method: Method, path: string, body?: unknown): Promise<unkn
 export const putPicture = (path: string, picture: Blob): Promise<unknown> =>
   send('PUT', path, { headers: { 'content-type': picture.type }, body: picture });
 
-/** Asks for something and reads the answer with the schema both sides share. @throws NoSignal, ApiProblem, or the schema's error */
-export const get = async <S extends z.ZodType>(path: string, schema: S): Promise<z.output<S>> => schema.parse(await call('GET', path));
+type Answers = typeof import('./answers');
+
+/** Lets a tap be answered first; where a browser has no such word, everything runs in one go. */
+const pause = (): Promise<void> =>
+  (globalThis as { scheduler?: { yield?: () => Promise<void> } }).scheduler?.yield?.() ?? Promise.resolve();
+
+async function bringAnswers(): Promise<Answers> {
+  const all = await import('./answers').catch(() => {
+    throw new NoSignal();
+  });
+  for (const part of all.PARTS) {
+    part();
+    await pause();
+  }
+  return all;
+}
+
+let brought: Promise<Answers> | undefined;
+/** The schemas, fetched once. @throws NoSignal where they cannot be */
+export function answers(): Promise<Answers> {
+  brought ??= bringAnswers();
+  brought.catch(() => (brought = undefined));
+  return brought;
+}
+
+/** Reads an answer with the schema both sides share. @throws the schema's error */
+export const read = async <S extends z.ZodType>(answer: Promise<unknown>, pick: (answers: Answers) => S): Promise<z.output<S>> => {
+  // After the answer and not beside it: what is kept on the device is painted meanwhile.
+  const given = await answer;
+  return pick(await answers()).parse(given);
+};
+
+/** Asks for something and reads the answer. @throws NoSignal, ApiProblem, or the schema's error */
+export const get = <S extends z.ZodType>(path: string, pick: (answers: Answers) => S): Promise<z.output<S>> =>
+  read(call('GET', path), pick);
 export const put = (path: string, body: unknown): Promise<unknown> => call('PUT', path, body);
 
 /** Fetches a file and hands it to the person as a download. */

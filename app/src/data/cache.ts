@@ -1,6 +1,7 @@
 import { QueryClient, type Query } from '@tanstack/react-query';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { database } from '@/offline/database';
+import { rememberAccount } from './account';
 import { ApiProblem } from './api';
 import { passing, sharedRecord } from './keys';
 
@@ -20,6 +21,8 @@ export const queryClient = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 });
+
+rememberAccount(queryClient);
 
 /** Keeps answers in the device's database. */
 export const persister = createAsyncStoragePersister({

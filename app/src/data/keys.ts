@@ -1,34 +1,22 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import {
-  findAnswer,
-  importView,
-  kindAnswer,
-  knownAnswer,
-  mapAnswer,
-  page,
-  queueAnswer,
-  roundAnswer,
-  stockAnswer,
-  treeBrief,
-  treeDetail,
-  visitView,
-  account as accountSchema,
-  type Account,
-  type FindAnswer,
-  type ImportView,
-  type KindAnswer,
-  type KnownAnswer,
-  type MapAnswer,
-  type QueueAnswer,
-  type RoundAnswer,
-  type StockAnswer,
-  type TreeDetail,
+import type {
+  Account,
+  FindAnswer,
+  ImportView,
+  KindAnswer,
+  KnownAnswer,
+  MapAnswer,
+  QueueAnswer,
+  RoundAnswer,
+  StockAnswer,
+  TreeBrief,
+  TreeDetail,
+  VisitView,
 } from '@dendrix/core/contracts';
-import { organisation as organisationSchema, type Organisation } from '@dendrix/core/record';
-import { z } from 'zod';
+import type { Organisation } from '@dendrix/core/record';
 import type { Box, Place } from '@dendrix/core/geo';
 import { addDays } from '@dendrix/core/time';
-import { ApiProblem, call, get } from './api';
+import { ApiProblem, call, get, read } from './api';
 
 // Everything that is asked of the server, under one name each: what it is called in the cache, how it is fetched, and that the answer
 // is what it says it is.
@@ -45,14 +33,14 @@ const at = (place: Place | null) => (place === null ? '' : `&latitude=${place.la
 export const roundAhead = (today: string, within: number, from: Place | null = null) =>
   queryOptions({
     queryKey: ['round', today, within, from],
-    queryFn: (): Promise<RoundAnswer> => get(`/round?dueBy=${addDays(today, within)}${at(from)}`, roundAnswer),
+    queryFn: (): Promise<RoundAnswer> => get(`/round?dueBy=${addDays(today, within)}${at(from)}`, (of) => of.roundAnswer),
   });
 
 /** Trees found by what is typed, the nearest first where somebody stands somewhere. Asked, not kept. */
 export const found = (words: string, near: Place | null) =>
   queryOptions({
     queryKey: ['found', words, near],
-    queryFn: (): Promise<FindAnswer> => get(`/find?words=${encodeURIComponent(words)}${at(near)}`, findAnswer),
+    queryFn: (): Promise<FindAnswer> => get(`/find?words=${encodeURIComponent(words)}${at(near)}`, (of) => of.findAnswer),
     gcTime: 5 * MINUTE,
   });
 
@@ -60,49 +48,53 @@ export const found = (words: string, near: Place | null) =>
 export const kindInTown = (taxon: string) =>
   queryOptions({
     queryKey: ['kind', taxon],
-    queryFn: (): Promise<KindAnswer> => get(`/kinds/${encodeURIComponent(taxon)}`, kindAnswer),
+    queryFn: (): Promise<KindAnswer> => get(`/kinds/${encodeURIComponent(taxon)}`, (of) => of.kindAnswer),
   });
 
 /** The trees of the town, counted: what the map is of. */
 export const townCounted = (today: string) =>
-  queryOptions({ queryKey: ['town', today], queryFn: (): Promise<MapAnswer> => get(`/map?day=${today}`, mapAnswer) });
+  queryOptions({ queryKey: ['town', today], queryFn: (): Promise<MapAnswer> => get(`/map?day=${today}`, (of) => of.mapAnswer) });
 
 /** How many trees stand in a box of degrees, as far as it is counted: by squares of some two hundred metres. */
-export const treesIn = async (box: Box, today: string): Promise<MapAnswer> => get(`/map?day=${today}&box=${box.join()}`, mapAnswer);
+export const treesIn = async (box: Box, today: string): Promise<MapAnswer> =>
+  get(`/map?day=${today}&box=${box.join()}`, (of) => of.mapAnswer);
 
-const trees = page(treeBrief);
+interface PageOf<T> {
+  items: T[];
+  next: string | null;
+}
 
 /** A page of the trees of a box of degrees, for what the device holds. */
-export const treesOfBox = (box: Box, after: string | null): Promise<z.output<typeof trees>> =>
-  get(`/trees?limit=${TREES_PAGE}&box=${box.join()}${after === null ? '' : `&after=${encodeURIComponent(after)}`}`, trees);
+export const treesOfBox = (box: Box, after: string | null): Promise<PageOf<TreeBrief>> =>
+  get(`/trees?limit=${TREES_PAGE}&box=${box.join()}${after === null ? '' : `&after=${encodeURIComponent(after)}`}`, (of) => of.trees());
 const TREES_PAGE = 2000;
 
-const records = z.object({ items: z.array(treeDetail) });
 /** Trees of a round with their records, in one answer. */
-export const recordsOf = async (ids: readonly string[]): Promise<TreeDetail[]> => (await get(`/records?ids=${ids.join()}`, records)).items;
+export const recordsOf = async (ids: readonly string[]): Promise<TreeDetail[]> =>
+  (await get(`/records?ids=${ids.join()}`, (of) => of.records())).items;
 
 /** One tree with its record; of its visits the newest. */
 export const oneTree = (id: string) =>
-  queryOptions({ queryKey: ['tree', id], queryFn: (): Promise<TreeDetail> => get(`/trees/${id}`, treeDetail) });
+  queryOptions({ queryKey: ['tree', id], queryFn: (): Promise<TreeDetail> => get(`/trees/${id}`, (of) => of.treeDetail) });
 
-const visits = page(visitView);
 /** The older visits of a tree, a page at a time. @param first where to go on after the newest */
 export const olderVisits = (id: string, first: string) =>
   infiniteQueryOptions({
     queryKey: ['tree', id, 'older', first],
-    queryFn: ({ pageParam }): Promise<z.output<typeof visits>> => get(`/trees/${id}/visits?after=${encodeURIComponent(pageParam)}`, visits),
+    queryFn: ({ pageParam }): Promise<PageOf<VisitView>> =>
+      get(`/trees/${id}/visits?after=${encodeURIComponent(pageParam)}`, (of) => of.visits()),
     initialPageParam: first,
     getNextPageParam: ({ next }) => next,
   });
 
 /** What the record knows of a part of a list. */
-export const knownOfPart = async (tags: string[], places: [number, number][]): Promise<KnownAnswer> =>
-  knownAnswer.parse(await call('POST', '/known', { tags, places }));
+export const knownOfPart = (tags: string[], places: [number, number][]): Promise<KnownAnswer> =>
+  read(call('POST', '/known', { tags, places }), (of) => of.knownAnswer);
 
 /** The trees of each district counted by kind: what the naming learns from. */
 export const stockOfDistricts = queryOptions({
   queryKey: ['stock'],
-  queryFn: (): Promise<StockAnswer> => get('/stock', stockAnswer),
+  queryFn: (): Promise<StockAnswer> => get('/stock', (of) => of.stockAnswer),
   staleTime: 10 * MINUTE,
 });
 
@@ -110,7 +102,7 @@ export const stockOfDistricts = queryOptions({
 export const reviewQueue = infiniteQueryOptions({
   queryKey: ['review-queue'],
   queryFn: ({ pageParam }): Promise<QueueAnswer> =>
-    get(`/review-queue${pageParam === '' ? '' : `?after=${encodeURIComponent(pageParam)}`}`, queueAnswer),
+    get(`/review-queue${pageParam === '' ? '' : `?after=${encodeURIComponent(pageParam)}`}`, (of) => of.queueAnswer),
   initialPageParam: '',
   getNextPageParam: ({ next }) => next,
 });
@@ -120,7 +112,7 @@ export const session = queryOptions({
   queryKey: ['session'],
   queryFn: async (): Promise<Account | null> => {
     try {
-      return await get('/session', accountSchema);
+      return await get('/session', (of) => of.account);
     } catch (error) {
       if (error instanceof ApiProblem && error.status === 401) return null;
       throw error;
@@ -130,23 +122,22 @@ export const session = queryOptions({
   staleTime: (asked) => (asked.state.data ? 5 * MINUTE : 0),
 });
 
-const demo = z.object({ password: z.string().nullable(), accounts: z.array(accountSchema) });
 /** The people of the demonstration; nobody where this is none. */
 export const demoAccounts = queryOptions({
   queryKey: ['demo-accounts'],
-  queryFn: () => get('/demo-accounts', demo),
+  queryFn: () => get('/demo-accounts', (of) => of.demoPeople()),
   staleTime: Infinity,
 });
 
 /** What the organisation has picked. */
 export const organisationPicks = queryOptions({
   queryKey: ['organisation'],
-  queryFn: (): Promise<Organisation> => get('/organisation', organisationSchema),
+  queryFn: (): Promise<Organisation> => get('/organisation', (of) => of.organisation),
   staleTime: 10 * MINUTE,
 });
 
 export const importJob = (id: string) =>
-  queryOptions({ queryKey: ['import', id], queryFn: (): Promise<ImportView> => get(`/imports/${id}`, importView) });
+  queryOptions({ queryKey: ['import', id], queryFn: (): Promise<ImportView> => get(`/imports/${id}`, (of) => of.importView) });
 
 /** Lists of trees: any of them may hold a tree that changed. */
 const LISTS = [['round'], ['found'], ['town'], ['kind']] as const;

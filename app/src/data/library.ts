@@ -1,10 +1,41 @@
 import type { Library } from '@dendrix/core/knowledge';
+import { unpackLeading, type LeadingLibrary, type PackedLeading } from '@dendrix/core/knowledge/leading';
 import { unpackLibrary, type PackedLibrary } from '@dendrix/core/knowledge/packed';
 
-/** Where the server has the field's knowledge; the service worker keeps it on the device. */
-const ADDRESS = '/library.json';
+// The field's knowledge comes as data and not as script: it is read in one go and runs nothing. The service worker keeps it on the device.
 
+/** What a first screen needs of it. */
+const LEADING = '/leading.json';
+const WHOLE = '/library.json';
+
+let leading: LeadingLibrary | undefined;
 let held: Library | undefined;
+
+async function fetched<T>(address: string): Promise<T> {
+  const answer = await fetch(address);
+  if (!answer.ok) throw new Error(`The library answered ${answer.status}.`);
+  return (await answer.json()) as T;
+}
+
+const waitingForLeading = new Set<() => void>();
+
+/** Keeps the leading part for everything that asks for it. */
+export function holdLeading(part: LeadingLibrary): void {
+  leading = part;
+  for (const tell of waitingForLeading) tell();
+}
+
+/** The leading part of the library; null until it is here. */
+export const heldLeading = (): LeadingLibrary | null => leading ?? null;
+
+/** Tells when the leading part is here. @returns stops it */
+export function watchLeading(tell: () => void): () => void {
+  waitingForLeading.add(tell);
+  return () => void waitingForLeading.delete(tell);
+}
+
+/** Fetches what a first screen needs. @throws Error where it cannot be reached */
+export const bringLeading = async (): Promise<void> => holdLeading(unpackLeading(await fetched<PackedLeading>(LEADING)));
 
 /** Keeps the library for everything that asks for it. */
 export function holdLibrary(library: Library): Library {
@@ -14,13 +45,15 @@ export function holdLibrary(library: Library): Library {
 
 /** The library that was brought. @throws Error where a screen was loaded before it */
 export function heldLibrary(): Library {
-  if (!held) throw new Error('The library is brought before any screen.');
+  if (!held) throw new Error('The library is brought before any screen that asks for it.');
   return held;
 }
 
-/** Fetches the library, as data and not as script: it is read in one go and runs nothing. @throws Error where it cannot be reached */
-export async function bringLibrary(): Promise<Library> {
-  const answer = await fetch(ADDRESS);
-  if (!answer.ok) throw new Error(`The library answered ${answer.status}.`);
-  return holdLibrary(unpackLibrary((await answer.json()) as PackedLibrary));
+let coming: Promise<Library> | undefined;
+
+/** Fetches the whole library, once. @throws Error where it cannot be reached; then it is tried anew at the next call */
+export function bringLibrary(): Promise<Library> {
+  coming ??= fetched<PackedLibrary>(WHOLE).then((packed) => holdLibrary(unpackLibrary(packed)));
+  coming.catch(() => (coming = undefined));
+  return coming;
 }

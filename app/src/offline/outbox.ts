@@ -1,5 +1,5 @@
-import { anyVisitSubmission, upcastVisit, type TreeSubmission } from '@dendrix/core/record';
-import { ApiProblem, NoSignal, put, putPicture } from '../data/api';
+import type { TreeSubmission } from '@dendrix/core/record';
+import { answers, ApiProblem, NoSignal, put, putPicture } from '../data/api';
 import { database, NOBODY } from './database';
 import { DraftElsewhere } from './drafts';
 import { asNew, heldBy, inSendingOrder, pauseAfter, UNTRIED, type NewParcel, type Parcel, type ParcelOf } from './parcel';
@@ -141,6 +141,7 @@ async function deliver(parcel: Parcel): Promise<void> {
     return;
   }
   // What an older version queued is lifted here as the server would lift it.
+  const { anyVisitSubmission, upcastVisit } = await answers();
   const body = parcel.kind === 'visit' && !anyVisitSubmission.safeParse(parcel.body).success ? upcastVisit(parcel.body) : parcel.body;
   await put(`${PATHS[parcel.kind]}${parcel.id}`, body);
 }

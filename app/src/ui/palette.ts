@@ -1,4 +1,5 @@
-import { DAY_GROUNDS, TINTS, type Paint } from '@dendrix/core/figures';
+import type { Paint } from '@dendrix/core/figures';
+import { DAY_GROUNDS, TINTS } from '@dendrix/core/figures/paints';
 
 /** The colours of one theme as plain values, for drawings and the map; classes use the same ones through CSS variables. */
 export interface Palette {

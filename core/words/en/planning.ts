@@ -1,3 +1,5 @@
+import { monthWords } from './months';
+
 /** What a visit in a season can settle, in short words. */
 export const planning = {
   form: 'form',
@@ -9,4 +11,5 @@ export const planning = {
   bareStructure: 'structure, bare',
   flower: 'flower',
   fruit: 'fruit',
+  months: monthWords,
 };

@@ -6,6 +6,7 @@ import { look } from './0004-look';
 import { chain } from './0005-chain';
 import { city } from './0006-city';
 import { limits } from './0007-limits';
+import { pictures } from './0008-pictures';
 import type { Step } from './step';
 
-export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits];
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures];

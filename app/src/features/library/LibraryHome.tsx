@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
-import { FlatList, Pressable, View } from 'react-native';
+import { Pressable, View } from 'react-native';
+import { List } from '@/ui/list';
 import { plateLeaf } from '@dendrix/core/figures';
 import type { NameFinder } from '@dendrix/core/naming';
 import { buildOf, slugOf, type Agent, type Sign, type Taxon } from '@dendrix/core/knowledge';
@@ -69,7 +70,7 @@ export function LibraryHome() {
     [router],
   );
   return (
-    <FlatList
+    <List
       key={`${shelf}/${columns}`}
       className="flex-1 bg-paper"
       contentContainerClassName="w-full max-w-[1180px] self-center p-4 pb-10"

@@ -1,6 +1,7 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useCallback, type ReactNode } from 'react';
-import { FlatList, Pressable, ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, View } from 'react-native';
+import { List } from '@/ui/list';
 import type { QueueItem } from '@dendrix/core/contracts';
 import { useKey } from '@/features/shell/Shortcuts';
 import { dayWords } from '@/features/shell/words';
@@ -52,7 +53,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
     router.replace(`/review?settled=${encodeURIComponent(words)}`);
   };
   const list = (head: ReactNode, className: string) => (
-    <FlatList
+    <List
       className={className}
       contentContainerClassName="gap-1 w-full max-w-[760px] self-center p-4 pb-10"
       data={items}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { plateLeaf } from '@dendrix/core/figures';
-import { taxonNamed } from '@/features/shell/library';
+import { plateLeaf } from '@dendrix/core/figures/plate-leaf';
+import { useLeading } from '@/features/shell/leading';
 import { Body, Heading, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
@@ -26,7 +26,7 @@ export function SignIn() {
     setTried(true);
     if (login.trim() !== '' && password !== '') signIn.mutate({ login: login.trim(), password });
   };
-  const leaf = taxonNamed('Celtis occidentalis');
+  const leaf = useLeading()?.taxon('Celtis occidentalis');
   return (
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8">
       <View className="flex-row items-center gap-4">

@@ -1,6 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { account as accountSchema } from '@dendrix/core/contracts';
-import { call } from '@/data/api';
+import { call, read } from '@/data/api';
 import { demoAccounts, session } from '@/data/keys';
 
 /** Who is signed in. Without a signal the last answer holds, so that work goes on. */
@@ -14,7 +13,7 @@ export const useDemoAccounts = () => useQuery(demoAccounts);
 export function useSignIn() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async (given: { login: string; password: string }) => accountSchema.parse(await call('POST', '/session', given)),
+    mutationFn: (given: { login: string; password: string }) => read(call('POST', '/session', given), (of) => of.account),
     onSuccess: (account) => client.setQueryData(session.queryKey, account),
   });
 }

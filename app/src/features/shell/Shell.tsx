@@ -12,6 +12,7 @@ import { Waiting } from '@/ui/surface';
 import { Icon, type IconName } from './icons';
 import { Shortcuts } from './Shortcuts';
 import { useHeldFresh } from './useHeldFresh';
+import { useOthersAhead } from './useOthersAhead';
 
 interface Place {
   icon: IconName;
@@ -72,7 +73,7 @@ function Frame({ children }: { children: ReactNode }) {
   return (
     <View className={`flex-1 bg-paper ${wide ? 'flex-row' : ''}`} style={{ paddingTop: insets.top }}>
       <Shortcuts />
-      <HeldFresh />
+      <Ahead />
       {wide ? <Rail pathname={pathname} state={state} /> : null}
       <View className="min-h-0 min-w-0 flex-1">
         {!wide && state && !inVisit ? (
@@ -88,8 +89,9 @@ function Frame({ children }: { children: ReactNode }) {
 }
 
 /** Runs only while somebody is signed in. */
-function HeldFresh() {
+function Ahead() {
   useHeldFresh();
+  useOthersAhead();
   return null;
 }
 

@@ -2,11 +2,10 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import { plateLeaf } from '@dendrix/core/figures';
+import { plateLeaf } from '@dendrix/core/figures/plate-leaf';
 import type { Place } from '@dendrix/core/geo';
 import { seasonOf } from '@dendrix/core/time';
-import { useDistrict } from '@/features/shell/useDistrict';
-import { commonName, taxonNamed } from '@/features/shell/library';
+import { useTownDistrict } from '@/features/shell/leading';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
 import { useOutbox } from '@/offline/OutboxProvider';
@@ -14,6 +13,7 @@ import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Card, Page, Remark, TreeTag, Waiting } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
+import { useGradually } from '@/ui/gradually';
 import { useWide } from '@/ui/wide';
 import { useRound, type Stop } from './useRound';
 
@@ -22,6 +22,9 @@ const SPANS = [
   { value: '14', words: 'Two weeks' },
   { value: '90', words: 'Three months' },
 ] as const;
+
+/** Stops that a phone shows without scrolling. */
+const IN_SIGHT = 2;
 
 /** The round of the day: which trees, why each, what the season can settle, in walking order. */
 export function Today() {
@@ -32,10 +35,17 @@ export function Today() {
   const { stops, elsewhere, total, more, metres, today, known, error, refetch } = useRound(Number(span), from);
   const { parcels, send, online } = useOutbox();
   const wide = useWide();
-  const district = useDistrict();
-  if (!known)
+  const drawn = useGradually(stops.length, 1, IN_SIGHT);
+  const district = useTownDistrict();
+  if (!known || !district)
     return (
-      <Waiting what="the round" problem={error?.message} retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null} />
+      <Page title="Today" wide={wide}>
+        <Waiting
+          what="the round"
+          problem={error?.message}
+          retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null}
+        />
+      </Page>
     );
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
@@ -88,7 +98,7 @@ export function Today() {
         </View>
       ) : null}
       <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-3'}>
-        {stops.map((stop, i) => (
+        {stops.slice(0, drawn).map((stop, i) => (
           <StopCard key={stop.tree.id} stop={stop} number={i + 1} today={today} wide={wide} />
         ))}
       </View>
@@ -128,10 +138,19 @@ function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
 }
 const ELSEWHERE = 1;
 
-function StopCard({ stop: { tree, settles, step }, number, today, wide }: { stop: Stop; number: number; today: string; wide: boolean }) {
+function StopCard({
+  stop: { tree, taxon, settles, step },
+  number,
+  today,
+  wide,
+}: {
+  stop: Stop;
+  number: number;
+  today: string;
+  wide: boolean;
+}) {
   const router = useRouter();
   const units = useUnits();
-  const taxon = taxonNamed(tree.taxon);
   const over = tree.dueOn !== null && tree.dueOn < today;
   return (
     <View className={wide ? 'w-[calc(50%-8px)]' : ''}>
@@ -149,7 +168,7 @@ function StopCard({ stop: { tree, settles, step }, number, today, wide }: { stop
             </View>
             <Latin>{tree.taxon ?? 'not yet named'}</Latin>
             {tree.taxon ? (
-              <Small>{commonName(tree.taxon)}</Small>
+              <Small>{taxon?.commonNames[0]?.name ?? ''}</Small>
             ) : tree.writtenName ? (
               <Small>the list says “{tree.writtenName}”</Small>
             ) : null}

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { roundAhead } from '@/data/keys';
 import { around, aTree, clientWith } from '@/testing/record';
@@ -20,7 +20,14 @@ afterEach(() => jest.useRealTimers());
 
 const tree = (n: number, part: Partial<TreeBrief>): TreeBrief =>
   aTree({ id: `01976a00-0000-7000-8000-${String(100 + n).padStart(12, '0')}`, tag: `Q ${n}`, latitude: 45.62 + n * 0.0001, ...part });
-const show = (trees: TreeBrief[]) => render(<Today />, { wrapper: around(clientWith({ trees })) });
+/** Stops are drawn a few at a time, each lot once the one before it stands. */
+const drawn = () => {
+  for (let lot = 0; lot < 20; lot++) act(() => void jest.advanceTimersByTime(0));
+};
+const show = (trees: TreeBrief[]) => {
+  render(<Today />, { wrapper: around(clientWith({ trees })) });
+  drawn();
+};
 
 describe('today', () => {
   it('shows what is due, why, and what the season can settle, in walking order', () => {
@@ -42,6 +49,13 @@ describe('today', () => {
     fireEvent.click(screen.getAllByRole('radio').at(-1) as HTMLElement);
     expect(screen.getByRole('button', { name: 'Start a visit to Q 3' })).toBeTruthy();
   });
+  it('draws what is in sight first, and says at once how much there is', () => {
+    render(<Today />, { wrapper: around(clientWith({ trees: [1, 2, 3, 4].map((n) => tree(n, { dueOn: '2026-06-10' })) })) });
+    expect(screen.getAllByRole('button', { name: /^Start a visit to Q/ })).toHaveLength(1);
+    expect(screen.getByText(/^4 trees, about /)).toBeTruthy();
+    drawn();
+    expect(screen.getAllByRole('button', { name: /^Start a visit to Q/ })).toHaveLength(4);
+  });
   it('in the south it is the other season', () => {
     show([tree(1, { dueOn: '2026-06-15', latitude: -42.0, longitude: 147 })]);
     expect(screen.getByText(/winter in /)).toBeTruthy();
@@ -61,6 +75,7 @@ describe('a round in a city', () => {
     const client = clientWith({ trees: [] });
     client.setQueryData(roundAhead(TODAY, 0).queryKey, { items, due, more });
     render(<Today />, { wrapper: around(client) });
+    drawn();
   }
   const many = Array.from({ length: 40 }, (_, i) => tree(i, { dueOn: '2026-06-10', place: 'Ferry Street, north verge' }));
   it('says of how many it was chosen, and where it begins', () => {

@@ -1,16 +1,21 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import type { RoundAnswer, TreeBrief } from '@dendrix/core/contracts';
-import { distance, type Place } from '@dendrix/core/geo';
+import type { Place } from '@dendrix/core/geo';
+import { distance } from '@dendrix/core/geo/distance';
+import type { LeadingTaxon } from '@dendrix/core/knowledge/leading';
 import { due, pickRound, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/planning';
-import { taxonNamed } from '@/features/shell/library';
+import { useLeading } from '@/features/shell/leading';
 import { todayIso } from '@/features/shell/today';
-import { useAsTheyWillBe, useHeldTrees } from '@/features/tree/useTrees';
+import { useHeldTrees } from '@/features/tree/useHeldTrees';
+import { useAsTheyWillBe } from '@/features/tree/useUnsent';
 import { oneTree, recordsOf, roundAhead } from '@/data/keys';
 
 /** A stop of the round. */
 export interface Stop {
   tree: TreeBrief;
+  /** What the library says of its kind in lists; null where it has no name, or one the library does not hold. */
+  taxon: LeadingTaxon | null;
   settles: Settles;
   /** m from the stop before, null for the first. */
   step: number | null;
@@ -34,6 +39,7 @@ export function useRound(within: number, from: Place | null) {
   const held = useHeldTrees(query.isError && (query.data === undefined || query.isPlaceholderData));
   const answer = held && query.isError ? ofHeld(due(held, today, within)) : query.data;
   const candidates = useAsTheyWillBe(answer?.items);
+  const leading = useLeading();
   const round = useMemo(() => {
     // A visit that waits here may have moved the day.
     const waiting = due(candidates ?? [], today, within);
@@ -45,14 +51,23 @@ export function useRound(within: number, from: Place | null) {
       metres: walkLength(from ? [from, ...order] : order),
       stops: order.map((tree, i): Stop => ({
         tree,
-        settles: settles(taxonNamed(tree.taxon), today, tree.latitude),
+        taxon: leading?.taxon(tree.taxon) ?? null,
+        settles: settles(leading?.taxon(tree.taxon) ?? null, today, tree.latitude),
         step: i === 0 ? null : distance(order[i - 1] as TreeBrief, tree),
       })),
     };
-  }, [candidates, today, within, from]);
+  }, [candidates, leading, today, within, from]);
   useRecordsAhead(round.stops, query.isSuccess);
   const total = Math.max(round.stops.length, (answer?.due ?? 0) - round.done);
-  return { ...round, total, more: answer?.more ?? false, today, known: answer !== undefined, error: query.error, refetch: query.refetch };
+  return {
+    ...round,
+    total,
+    more: answer?.more ?? false,
+    today,
+    known: candidates !== undefined && leading !== null,
+    error: query.error,
+    refetch: query.refetch,
+  };
 }
 
 /** The records of the round are fetched ahead, all in one answer and after the screen stands: they are there when the signal is not. */

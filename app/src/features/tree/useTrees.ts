@@ -2,56 +2,23 @@ import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useEffect, useMemo } from 'react';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
-import { briefOfNew, briefWithUnsent, detailOfNew, withUnsent, type Unsent } from '@dendrix/core/review';
+import { briefOfNew, detailOfNew, withUnsent } from '@dendrix/core/review';
 import { NoSignal } from '@/data/api';
 import { found, olderVisits, oneTree } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
-import { heldTree, heldTrees } from '@/offline/held';
-import { treesIn, visitsIn } from '@/offline/outbox';
+import { heldTree } from '@/offline/held';
+import { useHeldTrees } from './useHeldTrees';
+import { useUnsent } from './useUnsent';
+import { treesIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
 
 // No screen asks for all trees: each asks for those it shows. What this device has not sent yet stands among them, and where there is
 // no signal they come from what the device holds.
-
-/** Unsent visits with who made them; on a device that several people use another's visit goes by no name until it is sent. */
-function useUnsent(treeId?: string): readonly Unsent[] {
-  const { parcels } = useOutbox();
-  const { account } = useSession();
-  return useMemo(
-    () =>
-      visitsIn(parcels, treeId).map(({ id, owner, body }) => ({
-        id,
-        by:
-          account && owner === account.id
-            ? { id: account.id, name: account.name }
-            : { id: owner || id, name: 'a colleague on this device' },
-        body,
-      })),
-    [parcels, treeId, account],
-  );
-}
-
-/** Some trees as they will be once everything on this device has arrived. */
-export function useAsTheyWillBe(trees: readonly TreeBrief[] | undefined): readonly TreeBrief[] | undefined {
-  const unsent = useUnsent();
-  return useMemo(() => {
-    if (trees === undefined || unsent.length === 0) return trees;
-    return trees.map((tree) => {
-      const visits = unsent.filter((visit) => visit.body.treeId === tree.id);
-      return visits.length === 0 ? tree : briefWithUnsent(tree, visits);
-    });
-  }, [trees, unsent]);
-}
 
 /** Trees that were added on this device and are not at the server yet, as lists will show them. */
 export function useAdded(): readonly TreeBrief[] {
   const { parcels } = useOutbox();
   return useMemo(() => treesIn(parcels).map((parcel) => briefOfNew(parcel.id, parcel.body)), [parcels]);
 }
-
-/** The trees that the device holds. Read from it only where they are wanted. */
-export const useHeldTrees = (wanted: boolean) =>
-  useQuery({ queryKey: ['held'], queryFn: heldTrees, enabled: wanted, staleTime: 0, gcTime: 60_000 }).data;
 
 /** Trees found by what is typed, or about a place; without a signal, what the device holds, to be searched by the caller. */
 export function useFound(words: string, near: Place | null) {

@@ -1,13 +1,15 @@
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
-import { FlatList, Pressable, View } from 'react-native';
+import { Pressable, View } from 'react-native';
+import { List } from '@/ui/list';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { distance, type Place } from '@dendrix/core/geo';
 import { findAmong } from '@dendrix/core/review';
 import { commonName } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { distanceWords } from '@/features/shell/words';
-import { useAdded, useAsTheyWillBe, useFound } from '@/features/tree/useTrees';
+import { useAdded, useFound } from '@/features/tree/useTrees';
+import { useAsTheyWillBe } from '@/features/tree/useUnsent';
 import { Body, Latin, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
@@ -53,7 +55,7 @@ export function StartVisit() {
       { enableHighAccuracy: true, timeout: 8000 },
     );
   return (
-    <FlatList
+    <List
       className="flex-1 bg-paper"
       contentContainerClassName="w-full max-w-[760px] self-center p-4 pb-10"
       data={found}

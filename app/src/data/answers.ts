@@ -1,0 +1,32 @@
+// The shapes of everything the service answers and takes, as both sides share them. Fetched when a first answer has to be read: what is
+// kept on the device stands on the screen before that.
+import { z } from 'zod';
+import { account, page, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
+import { ZONES } from '@dendrix/core/knowledge';
+import { organisation } from '@dendrix/core/record';
+
+export {
+  account,
+  findAnswer,
+  importView,
+  kindAnswer,
+  knownAnswer,
+  mapAnswer,
+  problemDetails,
+  queueAnswer,
+  roundAnswer,
+  stockAnswer,
+  treeDetail,
+} from '@dendrix/core/contracts';
+export { anyVisitSubmission, organisation, upcastVisit } from '@dendrix/core/record';
+
+/**
+ * Makes the schemas ready, a part at a time: modules run when they are first used, and all of them at once would hold a slow phone for
+ * half a second.
+ */
+export const PARTS: readonly (() => unknown)[] = [() => z, () => ZONES, () => organisation, () => treeDetail];
+
+export const trees = () => page(treeBrief);
+export const visits = () => page(visitView);
+export const records = () => z.object({ items: z.array(treeDetail) });
+export const demoPeople = () => z.object({ password: z.string().nullable(), accounts: z.array(account) });
