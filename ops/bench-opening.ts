@@ -52,7 +52,7 @@ async function open(context: BrowserContext, url: string, slower: number, ready:
 
 /** What is tapped on a phone, one after the other, and what stands once the screen does. */
 const WALK: readonly [what: string, tapped: string, stands: string][] = [
-  ['Map', 'role=link[name="Map"]', 'role=heading[name="Map"], canvas'],
+  ['Map', 'role=link[name="Map"]', 'canvas'],
   ['Review', 'role=link[name="Review"]', 'role=heading[name="Review"]'],
   ['More', 'role=link[name="More"]', 'role=heading[name="More"]'],
   ['Today', 'role=link[name="Today"]', FIRST_STOP],

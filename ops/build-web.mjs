@@ -1,6 +1,6 @@
 // Builds the web application when its sources changed, and the service worker that puts it on the device.
 import { createHash } from 'node:crypto';
-import { copyFileSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { writeFonts } from './fonts.mjs';
 import { root, run } from './packages.mjs';
@@ -46,9 +46,32 @@ const SECOND = ['answers-'];
 /** Where scripts stand in a built application. */
 const SCRIPTS = '/_expo/static/js/web/';
 
+/** Workers are fetched by themselves. */
+const workers = () => readdirSync(join(root, 'app', 'src', 'workers')).map((name) => name.replace('.worker.ts', '-'));
+
+/** Chunks of the other screens, small ones first: the largest, the map, comes last. */
+function otherScreens(scripts, known) {
+  const apart = [...workers(), '__expo-metro-runtime-'];
+  return readdirSync(scripts)
+    .filter((name) => name.endsWith('.js') && !known.includes(name) && !apart.some((begins) => name.startsWith(begins)))
+    .map((name) => ({ name, size: statSync(join(scripts, name)).size }))
+    .sort((a, b) => a.size - b.size)
+    .map(({ name }) => name);
+}
+
 /** The page paints at once, and what a first screen needs comes beside its scripts and not after them. */
 function openAtOnce(page, scripts, fonts) {
-  const { was, now, read, shared, first } = splitCommon(scripts, FIRST, SECOND);
+  const { was, now, read, shared, first, runs } = splitCommon(scripts, FIRST, SECOND);
+  const others = otherScreens(scripts, [now, read, shared, runs, ...first]);
+  const named = [
+    ...[
+      ['read', read],
+      ['shared', shared],
+    ],
+    ...others.map((name) => ['other', name]),
+  ]
+    .map(([chunk, name]) => `<meta name="${chunk}-chunk" content="${SCRIPTS}${name}">`)
+    .join('');
   // Chunks only define their modules: they stand before the script that runs the first of them.
   const chunks = first.map((name) => `<script src="${SCRIPTS}${name}" defer data-first-screen></script>`).join('');
   const html = readFileSync(page, 'utf8');
@@ -57,7 +80,7 @@ function openAtOnce(page, scripts, fonts) {
     .replace(/<script [^>]*\/index-[0-9a-f]+\.js"/, (index) => `${chunks}${index}`)
     .replace(
       '</head>',
-      `<link rel="preload" href="/leading.json" as="fetch" crossorigin="anonymous"><meta name="read-chunk" content="${SCRIPTS}${read}"><meta name="shared-chunk" content="${SCRIPTS}${shared}">${OPENING}<style>${fonts}</style></head>`,
+      `<link rel="preload" href="/leading.json" as="fetch" crossorigin="anonymous">${named}${OPENING}<style>${fonts}</style></head>`,
     )
     .replace('<div id="root"></div>', '<div id="root"><p id="opening">Dendrix</p></div>');
   for (const part of [now, 'data-first-screen', 'id="opening"', 'rel="preload"', 'shared-chunk'])

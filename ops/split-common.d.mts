@@ -10,4 +10,4 @@ export function splitCommon(
   scripts: string,
   first: readonly string[],
   second: readonly string[],
-): { was: string; now: string; read: string; shared: string; first: string[] };
+): { was: string; now: string; read: string; shared: string; first: string[]; runs: string };

@@ -52,7 +52,7 @@ export function reachable(from, needs) {
  * @param scripts the folder of its scripts
  * @param first how the names of the chunks of the first screen begin
  * @param second how the names of those begin that it asks for next
- * @returns names of the shared script before and after, of the chunks of the first screen, and of two chunks that were taken out of it:
+ * @returns names of the shared script before and after, of the chunks of the first screen, of the one that runs the application, and of two chunks that were taken out of it:
  *   `read` is what those of the second need, `shared` what only others do
  * @throws Error where the scripts are not as Metro writes them
  */
@@ -66,16 +66,11 @@ export function splitCommon(scripts, first, second) {
   const parsed = (name) => modulesOf(readFileSync(join(scripts, name), 'utf8'));
   const was = one('__common-');
   const common = parsed(was);
-  const runs = names
-    .filter((name) => name.startsWith('index-'))
-    .map(parsed)
-    .find(({ after }) => after !== '');
+  const runs = names.find((name) => name.startsWith('index-') && parsed(name).after !== '');
   if (!runs) throw new Error('No script runs the application.');
-  const opening = [runs, ...first.map(one).map(parsed)].flatMap(({ modules }) => modules);
-  const next = second
-    .map(one)
-    .map(parsed)
-    .flatMap(({ modules }) => modules);
+  const modulesIn = (some) => some.map(parsed).flatMap(({ modules }) => modules);
+  const opening = modulesIn([runs, ...first.map(one)]);
+  const next = modulesIn(second.map(one));
   const needs = new Map([...common.modules, ...opening, ...next].map((module) => [module.id, module.needs]));
   const from = (modules) =>
     reachable(
@@ -93,5 +88,5 @@ export function splitCommon(scripts, first, second) {
   };
   const now = written('now', '__common-', common.before, common.after);
   if (now !== was) rmSync(join(scripts, was));
-  return { was, now, read: written('read', 'reading-', '', ''), shared: written('shared', 'shared-', '', ''), first: first.map(one) };
+  return { was, now, read: written('read', 'reading-', '', ''), shared: written('shared', 'shared-', '', ''), first: first.map(one), runs };
 }

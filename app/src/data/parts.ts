@@ -26,7 +26,30 @@ const bring = async (chunk: 'read' | 'shared'): Promise<void> => {
 };
 
 /** Fetches what every screen but the first needs. @throws Error where it cannot be reached */
-export const bringShared = async (): Promise<void> => void (await Promise.all([bring('read'), bring('shared'), bringLibrary()]));
+const bringShared = async (): Promise<void> => void (await Promise.all([bring('read'), bring('shared'), bringLibrary()]));
+
+/** Lets whatever somebody does go first. */
+const idle = (): Promise<void> =>
+  new Promise((resolve) => {
+    if (window.requestIdleCallback) window.requestIdleCallback(() => resolve(), { timeout: AT_LAST_MS });
+    else setTimeout(resolve, 0);
+  });
+/** When the next part is brought although the device is busy, ms. */
+const AT_LAST_MS = 5000;
+
+/**
+ * Brings what the other screens need, and then their own chunks, one at a time while the device has nothing else to do: a tap then
+ * waits for nothing.
+ * @throws Error where something cannot be reached; it comes with the first screen that needs it
+ */
+export async function bringOthers(): Promise<void> {
+  await idle();
+  await bringShared();
+  for (const path of named('meta[name="other-chunk"]', 'content')) {
+    await idle();
+    await scope.__loadBundleAsync?.(path);
+  }
+}
 
 /** From here on every chunk that is not of the first screen is preceded by what it needs. Called once, before any is fetched. */
 export function bringSharedBeforeOthers(): void {
