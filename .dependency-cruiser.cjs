@@ -4,6 +4,7 @@
 const CORE = [
   'problem',
   'maths',
+  'agreement',
   'knowledge',
   'units',
   'geo',

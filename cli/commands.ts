@@ -1,9 +1,11 @@
 import { z } from 'zod';
+import { agreement, observersOf } from '@dendrix/core/agreement';
 import { assess, assessRequest, toAssessInput } from '@dendrix/core/judging';
 import { read, Refusal } from '@dendrix/core/problem';
 import { hardlySplit, identify, identifyRequest, modelOf, nameFinder, recordWeaknesses, tellApart, toAnswer } from '@dendrix/core/naming';
 import { coverage, coverageOf, nearest } from '@dendrix/core/knowledge';
 import { measure } from '@dendrix/core/measuring';
+import { dayRound } from '@dendrix/core/planning/day-round';
 import { loadLibrary } from '@dendrix/library';
 import { importList } from './import';
 import { parseOptions, print, readRequests, UsageError } from './io';
@@ -178,5 +180,8 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
       );
     },
   ],
+  ['agreement', (args) => batch(args, agreement)],
+  ['observers', (args) => batch(args, observersOf)],
+  ['round', (args) => batch(args, (value) => dayRound(value))],
   ['import', importList],
 ]);

@@ -220,3 +220,34 @@ describe('the dendrix command', () => {
     expect(out.trim().split('\n')).toHaveLength(50);
   });
 });
+
+describe('many people, one record', () => {
+  const ratings = [
+    ['u1', 'a', 'fair'],
+    ['u1', 'b', 'fair'],
+    ['u2', 'a', 'poor'],
+    ['u2', 'b', 'fair'],
+    ['u3', 'a', 'good'],
+    ['u3', 'b', 'good'],
+  ].map(([unit, rater, value]) => ({ unit, rater, value }));
+  it('tells how far they agree, and what was most likely true', () => {
+    const found = dendrix(['agreement'], { scale: 'ordinal', order: ['poor', 'fair', 'good'], ratings }).json();
+    expect(Object.keys(found)).toEqual(['units', 'raters', 'percent', 'cohen', 'fleiss', 'krippendorff']);
+    expect(found).toMatchObject({ units: 3, raters: 2, percent: expect.closeTo(200 / 3, 6) });
+    const { truth, raters, prevalence, iterations } = dendrix(['observers'], { ratings }).json();
+    expect(truth.map(({ unit }: { unit: string }) => unit)).toEqual(['u1', 'u2', 'u3']);
+    expect(truth[0].values.fair).toBeGreaterThan(0.5);
+    expect(Object.keys(raters[0].confusion)).toEqual(Object.keys(prevalence));
+    expect(iterations).toBeGreaterThan(0);
+  });
+  it('makes a round, and refuses a bad one in a line', () => {
+    const request = {
+      ...{ start: { x: 0, y: 0 }, end: null, speed: 1.2, minutes: 240, distances: null },
+      stops: [{ id: 'a', x: 10, y: 5, minutes: 6, urgency: 3 }],
+    };
+    expect(dendrix(['round'], request).json()).toMatchObject({ order: ['a'], left: [], metres: expect.closeTo(11.18, 2) });
+    const bad = dendrix(['round'], { ...request, speed: 'fast' });
+    expect([bad.code, bad.out, bad.err.trim().split('\n').length]).toEqual([2, '', 1]);
+    expect(dendrix(['agreement'], { scale: 'nominal', ratings: [] }).code).toBe(2);
+  });
+});

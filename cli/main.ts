@@ -3,7 +3,7 @@ import { Refusal } from '@dendrix/core/problem';
 import { commands } from './commands';
 import { UsageError } from './io';
 
-const USAGE = `dendrix: name, measure and judge trees
+const USAGE = `dendrix: name, measure, judge and go round trees
 
   dendrix identify [--in FILE]          candidates, level, confirmation, what to look at next
   dendrix names QUERY                   the taxa a name can mean
@@ -14,6 +14,9 @@ const USAGE = `dendrix: name, measure and judge trees
   dendrix taxa --coverage [NAME]        what is thin in the library, or weak about one record
   dendrix measure [--in FILE]           one measuring task
   dendrix assess [--in FILE]            the judgement of one look at one tree
+  dendrix agreement [--in FILE]         how far raters agree: percent, Cohen, Fleiss, Krippendorff
+  dendrix observers [--in FILE]         what was most likely true, and how each rater errs (Dawid and Skene)
+  dendrix round [--in FILE]             stops for the time there is, in an order that is short to walk
   dendrix import FILE [--zone 25N] [--unit cm] [--map HEADER=KIND] [--choose TEXT=TAXON] [--keep]
                                         reads a tree list; with --keep it goes into the database
 
