@@ -40,6 +40,18 @@ describe('agreement of two', () => {
     const weighted = (ratings: Rating[]) => agreement({ scale: 'ordinal', order: ['l', 'm', 'h'], ratings }).cohen?.weighted ?? NaN;
     expect(weighted(near)).toBeGreaterThan(weighted(far));
   });
+  // Computed with cohen.kappa of the R package psych 2.2.9 (Debian's r-cran-psych), whose weights are squared distances.
+  it.each([
+    ['20 5 1 0 4 18 6 1 0 7 15 3 1 0 4 11', 0.5486335586, 0.7766764438],
+    ['9 3 0 0 8 12 9 2 1 4 20 10 0 0 3 6', 0.3651951842, 0.6896250455],
+    ['30 0 0 2 1 25 3 0 0 2 12 1 3 0 1 8', 0.7920378113, 0.7186293436],
+    ['5 5 5 5 4 6 4 6 5 4 6 5 6 5 5 4', 0.01666666667, -0.05],
+  ])('%s: plain and weighted as the package psych has them', (row, kappa, weighted) => {
+    const counts = row.split(' ').map((n, i) => [`${Math.floor(i / 4)}${i % 4}`, Number(n)] as const);
+    const found = agreement({ scale: 'ordinal', ratings: pairs(Object.fromEntries(counts)) });
+    expect(found.cohen?.kappa).toBeCloseTo(kappa, 8);
+    expect(found.cohen?.weighted).toBeCloseTo(weighted, 8);
+  });
   it('says nothing where chance alone would have them agree', () => {
     expect(agreement({ scale: 'nominal', ratings: pairs({ aa: 9 }) })).toMatchObject({
       percent: 100,
