@@ -79,6 +79,21 @@ interface Tally {
   given: number;
   retries: number;
   longest: number;
+  /** Acknowledged visits that were asked for at another service at once, and those of them that it did not have. */
+  asked: number;
+  stale: number;
+}
+
+/** Asks another service for a visit that one has just acknowledged: what somebody wrote they must see, whichever answers. */
+async function askElsewhere(base: string, cookie: string, treeId: string, id: string, tally: Tally): Promise<void> {
+  const answer = await fetch(`${base}/api/v1/trees/${treeId}`, { headers: { cookie }, signal: AbortSignal.timeout(20_000) }).catch(
+    () => null,
+  );
+  // One whose node is away says so; it is no answer.
+  if (!answer?.ok) return;
+  const { visits } = (await answer.json()) as { visits: { id: string }[] };
+  tally.asked++;
+  if (!visits.some((visit) => visit.id === id)) tally.stale++;
 }
 
 /** Sends visits without pause, each until it is acknowledged, to whichever service. */
@@ -91,7 +106,8 @@ async function phone(
 ): Promise<void> {
   while (Date.now() < until) {
     const id = newId();
-    const body = JSON.stringify(visitTo(trees[Math.floor(Math.random() * trees.length)] as string));
+    const treeId = trees[Math.floor(Math.random() * trees.length)] as string;
+    const body = JSON.stringify(visitTo(treeId));
     const from = Date.now();
     for (let tries = 0; ; tries++) {
       if (tries === MOST_TRIES) {
@@ -107,6 +123,8 @@ async function phone(
       }).catch(() => null);
       if (answer?.ok) {
         tally.acknowledged.push(id);
+        const other = (to + 1) % bases.length;
+        await askElsewhere(bases[other] as string, cookies[other] as string, treeId, id, tally);
         break;
       }
       if (answer && answer.status < 500 && answer.status !== 401) throw new Error(`${answer.status} ${await answer.text()}`);
@@ -148,10 +166,17 @@ try {
   const list = await fetch(`${bases[0]}/api/v1/trees?limit=60`, { headers: { cookie: cookies[0] as string } });
   const trees = ((await list.json()) as { items: { id: string }[] }).items.map(({ id }) => id);
 
-  const tally: Tally = { acknowledged: [], given: 0, retries: 0, longest: 0 };
+  const tally: Tally = { acknowledged: [], given: 0, retries: 0, longest: 0, asked: 0, stale: 0 };
   const until = Date.now() + seconds * 1000;
   const sending = Promise.all(Array.from({ length: phones }, () => phone(bases, cookies, trees, until, tally)));
-  await pause((seconds * 1000) / 4);
+  await pause((seconds * 1000) / 8);
+  const schema = connect(urls[0] as string);
+  for (const change of ['ADD COLUMN drilled INT NULL', 'DROP COLUMN drilled']) await schema.query(`ALTER TABLE visits ${change}`);
+  await schema.close();
+  const changed = tally.acknowledged.length;
+  console.log(`${changed} visits kept; a column came and went meanwhile …`);
+  await pause((seconds * 1000) / 8);
+  check('writing went on after the schema was changed under it', tally.acknowledged.length > changed);
   console.log(`${tally.acknowledged.length} visits kept; node 2 is killed now …`);
   await cluster.kill(1);
   await pause((seconds * 1000) / 4);
@@ -160,6 +185,7 @@ try {
   await cluster.start(1);
   console.log(`node 2 is back; the cluster has ${cluster.size(0)} nodes`);
   await sending;
+  check(`each of ${tally.asked} visits was seen at another node as soon as it was acknowledged`, tally.asked > 0 && tally.stale === 0);
   console.log(
     `${tally.acknowledged.length} visits acknowledged, ${tally.retries} tries that came to nothing, the longest wait ${(tally.longest / 1000).toFixed(1)} s`,
   );
