@@ -49,6 +49,7 @@ function alphaOf(rows: readonly (readonly number[])[], scale: RatingScale, value
 /** Samples of the bootstrap, and the share of them outside the interval. */
 const SAMPLES = 1000;
 const OUTSIDE = 0.05;
+const SEED = 1;
 
 /** Agreement beyond chance with the interval in which 95 of 100 samples of units lie. */
 export interface Alpha {
@@ -59,14 +60,14 @@ export interface Alpha {
 
 /**
  * Agreement of any number of raters beyond chance, on any scale, with ratings missing (Krippendorff, Content Analysis, and Computing
- * Krippendorff's Alpha-Reliability, 2011). The interval is that of a bootstrap over units (Efron 1979), repeatable by its seed.
+ * Krippendorff's Alpha-Reliability, 2011). The interval is that of a bootstrap over units (Efron 1979), the same each time.
  * @param table for an interval scale its values are numbers
  */
-export function krippendorff({ cells, values }: Table, scale: RatingScale, seed = 1): Alpha {
+export function krippendorff({ cells, values }: Table, scale: RatingScale): Alpha {
   const rows = cells.map(saidOf).filter((said) => said.length > 1);
   const alpha = alphaOf(rows, scale, values);
   if (alpha === null) return { alpha, low: null, high: null };
-  const random = randomFrom(seed);
+  const random = randomFrom(SEED);
   const drawn = Array.from({ length: SAMPLES }, () =>
     alphaOf(
       rows.map(() => rows[within(random, rows.length)] as number[]),

@@ -27,31 +27,37 @@ export const middle = (taxon: Leafy, trait: string): number | undefined => {
   return found && (found.from + found.to) / 2;
 };
 
+/** What the form of a leaf takes from the states of a record, and what it is where the record is silent. */
+const STATES = {
+  type: ['leaf-type', 'simple'],
+  shape: ['leaf-shape', 'ovate'],
+  margin: ['leaf-margin', 'entire'],
+  base: ['leaf-base', 'rounded'],
+  tip: ['leaf-tip', 'pointed'],
+  lobes: ['leaf-lobes', 'none'],
+  depth: ['lobe-depth', 'half'],
+  veins: ['leaf-veins', 'pinnate'],
+  surface: ['leaf-surface', 'smooth'],
+  needleSet: ['needle-set', 'all-round'],
+  needleForm: ['needle-form', 'four-angled'],
+  frond: ['frond-form', 'feather'],
+} as const;
+/** The same from its ranges. */
+const COUNTS = { lobeCount: 'lobe-count', leaflets: 'leaflet-count', bundle: 'needle-bundle' } as const;
+
 /** Traits that the drawing of a leaf is made from; without the others it is the same. */
-export const LEAF_TRAITS: readonly string[] = [
-  ...['leaf-type', 'leaf-shape', 'leaf-margin', 'leaf-base', 'leaf-tip', 'leaf-lobes', 'lobe-count', 'lobe-depth', 'leaf-veins'],
-  ...['leaf-surface', 'leaflet-count', 'needle-set', 'needle-form', 'needle-bundle', 'frond-form'],
-];
+export const LEAF_TRAITS: readonly string[] = [...Object.values(STATES).map(([trait]) => trait), ...Object.values(COUNTS)];
 
 /** The leaf of a taxon as its record tells it, upper side. */
 export function leafFormOf(taxon: Leafy): LeafForm {
-  const usual = (trait: string, otherwise: string) => usualState(taxon, trait) ?? otherwise;
+  const states = Object.fromEntries(
+    Object.entries(STATES).map(([part, [trait, otherwise]]) => [part, usualState(taxon, trait) ?? otherwise]),
+  ) as Record<keyof typeof STATES, string>;
   return leafOf({
-    type: usual('leaf-type', 'simple'),
-    shape: usual('leaf-shape', 'ovate'),
-    margin: usual('leaf-margin', 'entire'),
-    base: usual('leaf-base', 'rounded'),
-    tip: usual('leaf-tip', 'pointed'),
-    lobes: usual('leaf-lobes', 'none'),
-    lobeCount: middle(taxon, 'lobe-count') ?? 5,
-    depth: usual('lobe-depth', 'half'),
-    veins: usual('leaf-veins', 'pinnate'),
-    surface: usual('leaf-surface', 'smooth'),
-    leaflets: Math.round(middle(taxon, 'leaflet-count') ?? 9),
-    needleSet: usual('needle-set', 'all-round'),
-    needleForm: usual('needle-form', 'four-angled'),
-    bundle: Math.round(middle(taxon, 'needle-bundle') ?? 2),
-    frond: usual('frond-form', 'feather'),
+    ...states,
+    lobeCount: middle(taxon, COUNTS.lobeCount) ?? 5,
+    leaflets: Math.round(middle(taxon, COUNTS.leaflets) ?? 9),
+    bundle: Math.round(middle(taxon, COUNTS.bundle) ?? 2),
   });
 }
 

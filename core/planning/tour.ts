@@ -14,6 +14,9 @@ const LEAST = 1e-9;
 /** Longest run of stops that is moved as a whole (Or 1976). */
 const LONGEST_RUN = 3;
 
+/** The same shake-ups each time. */
+const SEED = 1;
+
 /** Length of a walk through stops in order. */
 export function tourLength(order: readonly number[], lengths: Lengths, { start, end }: Ends): number {
   let at = start;
@@ -120,7 +123,6 @@ class Walk {
 export interface Search {
   /** Shake-ups after the first walk; none of few stops. */
   shakes?: number;
-  seed?: number;
   /** Told how far it is, 0 to 1; throws to give up. */
   progress?: (done: number) => void;
 }
@@ -131,13 +133,13 @@ const shakesFor = (stops: number): number => (stops < 4 ? 0 : Math.max(4, Math.m
 /**
  * An order in which a walk through all stops is short: the nearest next, then parts turned and runs moved while that shortens it, then
  * shaken up at random and settled again, the shortest kept (iterated local search with double bridges; Martin, Otto and Felten 1991;
- * Lourenço, Martin and Stützle 2003). Repeatable by its seed.
+ * Lourenço, Martin and Stützle 2003). The same each time.
  */
 export function shortTour(stops: readonly number[], given: Lengths, ends: Ends, search: Search = {}): number[] {
   const lengths = lookedUp(stops, given, ends);
   const symmetric = isSymmetric(stops, lengths);
-  const { shakes = shakesFor(stops.length), seed = 1, progress } = search;
-  const random = randomFrom(seed);
+  const { shakes = shakesFor(stops.length), progress } = search;
+  const random = randomFrom(SEED);
   let best = new Walk(nearestFirst(stops, lengths, ends.start), lengths, ends).settle(symmetric).order;
   let length = tourLength(best, lengths, ends);
   for (let shake = 0; shake < shakes; shake++) {

@@ -49,6 +49,7 @@ function namedIn(visit: Visit, id: string, by: Pick<Account, 'id'>): RecordedPho
   return named;
 }
 
+const visitGone = () => notFound('The visit of this picture');
 const away = () =>
   new HttpProblem(503, 'Not now', 'The store of pictures cannot be reached just now. The picture stays on the device and is sent again.');
 
@@ -65,10 +66,12 @@ interface Sent {
  * it, and never over another that is kept under its id.
  * @returns whether there is such a store, so that the row goes without the picture
  */
-async function keptApart(world: World, visit: Visit, id: string, picture: Sent, by: Pick<Account, 'id'>) {
+async function keptApart(world: World, visitId: string, id: string, picture: Sent, by: Pick<Account, 'id'>): Promise<boolean> {
   if (!world.pictures) return false;
   const already = await Photo.count({ where: { id } });
   if (already > 0) return true;
+  const visit = await Visit.findByPk(visitId);
+  if (!visit) throw visitGone();
   checkAgainst(namedIn(visit, id, by), picture.measured);
   try {
     // Somebody may have sent another one under this id a moment ago: what is kept first stays.
@@ -92,13 +95,11 @@ export async function keepPhoto(world: World, visitId: string, id: string, bytes
   const hash = sha256(bytes);
   // Read before anything is locked: a large picture takes a while.
   const { type, width, height, thumbnail } = await readPicture(bytes);
-  const visit = await Visit.findByPk(visitId);
-  if (!visit) throw notFound('The visit of this picture');
   const measured = { width, height, bytes: bytes.length };
-  const apart = await keptApart(world, visit, id, { bytes, hash, type, measured }, by);
+  const apart = await keptApart(world, visitId, id, { bytes, hash, type, measured }, by);
   return inTransaction(world, async (transaction) => {
     const found = await Visit.findByPk(visitId, { transaction });
-    if (!found) throw notFound('The visit of this picture');
+    if (!found) throw visitGone();
     await lockTree(found.treeId, transaction, 'The tree of this picture');
     const already = await Photo.findByPk(id, { attributes: ['id', 'sha256', 'visitId'], transaction });
     if (already) {
