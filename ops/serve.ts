@@ -15,6 +15,7 @@ import { addressesOf, connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
+import { feedOf } from '../server/live/feed';
 import { atlasOf } from '../server/map/atlas';
 import { resumeImports } from '../server/imports/service';
 import { s3Store } from '../server/photos/store';
@@ -154,6 +155,8 @@ async function serve(secret: string): Promise<void> {
   const stop = () => {
     if (stopping) return;
     stopping = true;
+    // Those who listen go to another process at once; they would hold this one to its last second.
+    feedOf(world).close();
     server.close(() => void sequelize.close().then(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();

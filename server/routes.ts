@@ -6,7 +6,9 @@ import { mapRoutes } from './map/routes';
 import { organisationRoutes } from './organisation/routes';
 import { photoRoutes } from './photos/routes';
 import { reviewRoutes } from './reviews/routes';
+import { liveRoutes } from './live/routes';
 import { sessionRoutes } from './accounts/routes';
+import { talkRoutes } from './talk/routes';
 import { treeRoutes } from './trees/routes';
 import { visitRoutes } from './visits/routes';
 
@@ -18,6 +20,8 @@ export const allRoutes = (world: World, fonts: string): Route[] => [
   ...visitRoutes(world),
   ...photoRoutes(world),
   ...reviewRoutes(world),
+  ...talkRoutes(world),
+  ...liveRoutes(world),
   ...importRoutes(world),
   ...organisationRoutes(world),
   ...auditRoutes(world),

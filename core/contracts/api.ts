@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { id, isoDate } from '../record/ids';
 import { LEVELS, visitName } from '../record/name';
 import { SITE_KINDS } from '../record/tree';
-import { VERDICTS } from '../record/review';
+import { ownBands, pointRead, VERDICTS } from '../record/review';
 import { judgement, RISKS } from '../record/judgement';
 import { look } from '../record/look';
 import { plannedLook } from '../record/visit';
@@ -117,6 +117,11 @@ export const reviewView = z.object({
   secondLook: z.string().nullable(),
   taxon: z.string().nullable(),
   reason: z.string(),
+  bands: ownBands.nullable().default(null),
+  points: z.array(pointRead).nullable().default(null),
+  wanted: plannedLook.nullable().default(null),
+  /** Reviews it knew of; null where an older app did not say. */
+  knew: z.array(id).nullable().default(null),
 });
 export type ReviewView = z.infer<typeof reviewView>;
 
@@ -132,6 +137,26 @@ export const followUpView = z.object({
 });
 export type FollowUpView = z.infer<typeof followUpView>;
 
+/** A word on a tree. */
+export const messageView = z.object({
+  id,
+  visitId: id.nullable(),
+  point: z.string(),
+  by: person,
+  at: z.string(),
+  text: z.string(),
+  mentions: z.array(person),
+});
+export type MessageView = z.infer<typeof messageView>;
+
+/** That a tree is not gone to before a day. */
+export const putOffView = z.object({ id, by: person, at: z.string(), until: isoDate, reason: z.string() });
+export type PutOffView = z.infer<typeof putOffView>;
+
+/** Who had a visit, a review or a word before them, and since when. */
+export const seenView = z.object({ what: id, by: person, at: z.string() });
+export type SeenView = z.infer<typeof seenView>;
+
 export const treeDetail = treeBrief.extend({
   note: z.string(),
   /** The newest visits, newest first. */
@@ -141,6 +166,9 @@ export const treeDetail = treeBrief.extend({
   determinations: z.array(determinationView),
   reviews: z.array(reviewView),
   followUps: z.array(followUpView),
+  messages: z.array(messageView).default([]),
+  putOffs: z.array(putOffView).default([]),
+  seen: z.array(seenView).default([]),
   /** Photographs whose pictures have arrived. */
   arrivedPhotos: z.array(id),
 });
@@ -197,6 +225,45 @@ export const queueItem = z.object({
   why: z.array(z.object({ says: z.string(), reveals: z.boolean() })),
 });
 export type QueueItem = z.infer<typeof queueItem>;
+
+/** A person, as they are told from others and spoken to. */
+export const colleague = z.object({ id, name: z.string(), role: z.enum(ROLES) });
+export type Colleague = z.infer<typeof colleague>;
+
+/** Something a person is told: they were spoken to, somebody answered, or their visit was questioned or overturned. */
+export const notice = z.object({
+  /** The message or review. */
+  id,
+  kind: z.enum(['mention', 'answer', 'question', 'overturn']),
+  tree: treeBrief.pick({ id: true, tag: true, place: true }),
+  by: person,
+  at: z.string(),
+  text: z.string(),
+  isSeen: z.boolean(),
+});
+export type Notice = z.infer<typeof notice>;
+export const noticesAnswer = z.object({ items: z.array(notice), unseen: z.number().int().nonnegative() });
+export type NoticesAnswer = z.infer<typeof noticesAnswer>;
+
+/** What goes out to those who listen: trees that changed and how, or where somebody stands. */
+export const liveEvent = z.union([
+  z.object({
+    kind: z.literal('change'),
+    n: z.number(),
+    what: z.string().nullable(),
+    by: id.nullable(),
+    trees: z.array(id),
+    /** People who are told of it. */
+    told: z.array(id),
+    /** More trees changed than are named: whoever holds lists asks anew. */
+    more: z.boolean(),
+  }),
+  z.object({ kind: z.literal('presence'), by: person, tree: id.nullable(), at: z.string() }),
+]);
+export type LiveEvent = z.infer<typeof liveEvent>;
+/** The same for those who ask now and then: what happened after a number. */
+export const liveAnswer = z.object({ n: z.number(), events: z.array(liveEvent), missed: z.boolean() });
+export type LiveAnswer = z.infer<typeof liveAnswer>;
 
 /** A page of the queue of review, what matters most first, and how many wait in all, counted up to a limit. */
 export const queueAnswer = z.object({

@@ -12,6 +12,7 @@ export * from './judgement';
 export * from './upcast';
 export * from './visit';
 export * from './review';
+export * from './talk';
 export * from './tree';
 export * from './organisation';
 export * from './stock';

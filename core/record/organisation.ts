@@ -19,5 +19,12 @@ export const organisation = z.strictObject({
    * are. Everywhere else the server refuses them.
    */
   practicePlace: z.boolean().default(false),
+  /**
+   * Of a hundred visits under review, how many the reviewer answers first by an own name and bands, drawn at random; those in doubt are
+   * always asked, unless it is none.
+   */
+  secondLookShare: z.number().int().min(0).max(100).default(100),
+  /** Whether naming reckons with the errors this town's own reviews have shown, or only with those that are stated for each mark. */
+  ownErrors: z.boolean().default(false),
 });
 export type Organisation = z.output<typeof organisation>;

@@ -23,7 +23,7 @@ export interface FollowUp extends Omit<FollowUpView, 'id'> {
  */
 export function followUpsOf(
   visits: readonly Planning[],
-  reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'>[],
+  reviews: readonly (Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'> & Partial<Pick<ReviewView, 'wanted'>>)[],
   speech: Speech = {},
 ): FollowUp[] {
   const say = wordsIn(speech);
@@ -45,10 +45,14 @@ export function followUpsOf(
       made.push({
         key: `${review.id}/question`,
         visitId: review.visitId,
-        dueOn: addDays(review.at.slice(0, 10), ANSWER_DAYS),
-        because: say.review.question(review.reason).slice(0, LONGEST_REASON),
-        season: null,
-        trait: null,
+        // A mark that shows in another season is waited for; the question is not closed by a visit that could not see it.
+        dueOn: review.wanted?.by ?? addDays(review.at.slice(0, 10), ANSWER_DAYS),
+        because: `${say.review.question(review.reason)}${review.wanted ? say.review.wanted(review.wanted.because) : ''}`.slice(
+          0,
+          LONGEST_REASON,
+        ),
+        season: review.wanted ? say.naming.months(review.wanted.months) : null,
+        trait: review.wanted?.trait ?? null,
         doneOn: null,
       });
       continue;

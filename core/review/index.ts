@@ -4,8 +4,18 @@ export * from './derive';
 export * from './follow-ups';
 export * from './judge-visits';
 export * from './differs';
-export { judgedName, nameBefore, saysLess, standingNameOf, type JudgedName, type NameGiven, type StandingName } from './name';
+export {
+  judgedName,
+  nameBefore,
+  reviewersDiffer,
+  saysLess,
+  standingNameOf,
+  type JudgedName,
+  type NameGiven,
+  type StandingName,
+} from './name';
 export * from './queue';
+export * from './second-look';
 export * from './with-unsent';
 export { byDay, newestJudging, rootOf, standingVisits, standingWords } from './standing';
 export * from './stock';

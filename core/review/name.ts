@@ -5,7 +5,7 @@ import { standingVisits } from './standing';
 /** A name given to a tree: by a list, a visit or a review. */
 export type NameGiven = Pick<DeterminationView, 'id' | 'visitId' | 'at' | 'taxon' | 'level' | 'source'>;
 type Name = Pick<NameGiven, 'taxon' | 'level'>;
-type Said = Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'>;
+type Said = Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'> & Partial<Pick<ReviewView, 'knew'>>;
 
 /**
  * Whether a name says no more than one already held and nothing against it: none at all, a family, the genus of the one held,
@@ -44,7 +44,7 @@ const byMoment = (a: When, b: When) => a.at.localeCompare(b.at) || a.id.localeCo
 /** A name as a visit or list proposed it. */
 type Proposal<D> = When & { kind: 'proposal'; given: D };
 /** A review's word on a name: it settles one, or asks. */
-type Word<D> = When & { kind: 'settled' | 'question'; given: D };
+type Word<D> = When & { kind: 'settled' | 'question'; given: D; review: Said | undefined };
 
 /** Everything said of the names of a tree. Proposals of visits that were amended are left out; a review keeps the name it spoke of. */
 function sayings<D extends NameGiven>(given: readonly D[], reviews: readonly Said[], visits: Visits) {
@@ -62,12 +62,19 @@ function sayings<D extends NameGiven>(given: readonly D[], reviews: readonly Sai
     return [{ kind: 'proposal', id: d.id, at: d.at, day: day ?? d.at.slice(0, 10), given: d }];
   });
   const words = [
-    ...given.filter((d) => d.source === 'review').map((d): Word<D> => ({ ...when(d), kind: 'settled', given: d })),
+    ...given
+      .filter((d) => d.source === 'review')
+      .map((d): Word<D> => ({
+        ...when(d),
+        kind: 'settled',
+        given: d,
+        review: reviews.find((r) => r.verdict === 'overturn' && r.visitId === d.visitId && r.at === d.at),
+      })),
     // What a review overturned to is given as a name of its own.
     ...reviews.flatMap((review): Word<D>[] => {
       const said = given.find((d) => d.source === 'visit' && d.visitId === review.visitId);
       if (review.verdict === 'overturn' || !said || said.taxon === null) return [];
-      return [{ ...when(review), kind: review.verdict === 'confirm' ? 'settled' : 'question', given: said }];
+      return [{ ...when(review), kind: review.verdict === 'confirm' ? 'settled' : 'question', given: said, review }];
     }),
   ];
   return { proposals, words };
@@ -79,11 +86,35 @@ export interface StandingName<D extends NameGiven = NameGiven> {
   standing: NameStanding;
 }
 
-/** A name that a review settled: it stays, whatever was said since; that is told. */
+/** Whether a review was said without knowing another of the same tree. An older app did not tell what it knew: it is taken to have known. */
+const blindTo = (review: Said | undefined, other: Said | undefined): boolean =>
+  review !== undefined && other !== undefined && review.id !== other.id && review.knew != null && !review.knew.includes(other.id);
+
+/**
+ * Reviews of one visit that say otherwise than one another and did not know each other, with nobody since who knew both: neither outdoes
+ * the other, and a further look is needed.
+ */
+export function reviewersDiffer(reviews: readonly (Said & Pick<ReviewView, 'taxon'>)[], visitId: string): boolean {
+  const said = reviews.filter((review) => review.visitId === visitId);
+  const apart = (a: Said & Pick<ReviewView, 'taxon'>, b: Said & Pick<ReviewView, 'taxon'>) =>
+    (a.verdict !== b.verdict || (a.verdict === 'overturn' && a.taxon !== b.taxon)) && blindTo(a, b) && blindTo(b, a);
+  return said.some((a, i) =>
+    said.slice(i + 1).some((b) => apart(a, b) && !said.some((c) => c.knew?.includes(a.id) === true && c.knew.includes(b.id))),
+  );
+}
+
+/** A name that a review settled: it stays, whatever was said since; that is told. So is what was said before and the review did not know. */
 function settledName<D extends NameGiven>(settled: Word<D>, proposals: readonly Proposal<D>[], words: readonly Word<D>[]): StandingName<D> {
   const named = settled.given;
   let standing: NameStanding = named.source === 'review' ? 'overturned' : 'confirmed';
   const rest = standing;
+  const unknown = (word: Word<D>) =>
+    byMoment(word, settled) < 0 && blindTo(settled.review, word.review) && blindTo(word.review, settled.review);
+  for (const { kind, given } of words.filter(unknown).sort(inTurn)) {
+    const same = given.taxon === named.taxon;
+    if (kind === 'settled' && !same) standing = 'contested';
+    else if (kind === 'question' && same && standing === rest) standing = 'questioned';
+  }
   const since = [...proposals, ...words].filter((event) => byMoment(event, settled) > 0).sort(inTurn);
   for (const { kind, given } of since) {
     const same = given.taxon === named.taxon;

@@ -1,7 +1,9 @@
+import { alertsOf } from '../history/change';
 import { REPORT_FROM } from '../judging/assess';
 import type { QueueItem, TreeBrief, VisitView } from '../contracts/api';
 import type { District, Library } from '../knowledge';
 import type { Judgement } from '../record/judgement';
+import { occupancyOf } from '../record/look';
 import { wordsIn, type Speech } from '../words/catalogue';
 
 const SETTLED: readonly TreeBrief['standing'][] = ['confirmed', 'overturned'];
@@ -14,7 +16,7 @@ const BY_RISK: Partial<Record<NonNullable<Judgement['ruled']['risk']>, number>> 
 export function reviewWeight(
   library: Pick<Library, 'agents' | 'taxa'>,
   visit: Pick<VisitView, 'name' | 'look' | 'judgement' | 'differs'>,
-  tree: Pick<TreeBrief, 'standing' | 'siteKind'>,
+  tree: Pick<TreeBrief, 'standing' | 'siteKind'> & { reviewersDiffer?: boolean },
   earlierNames: readonly (string | null)[],
   district?: District,
   speech: Speech = {},
@@ -31,6 +33,14 @@ export function reviewWeight(
   const { ruled } = judgement;
   add(BY_SOUNDNESS[ruled.soundness] ?? 0, say.soundness(ruled.soundness));
   add(BY_RISK[ruled.risk ?? 'low'] ?? 0, say.risk(ruled.risk));
+  // Somebody beneath all day makes a weakness more of a matter than a meadow does; what the rules found beneath is in the risk already.
+  const staying = visit.look.beneath.some(
+    (one) => one.what === 'people-staying' || (one.what === 'people-passing' && occupancyOf(one) === 'constant'),
+  );
+  if (staying && (BY_SOUNDNESS[ruled.soundness] ?? 0) + (ruled.soundness === 'weakness' ? 1 : 0) > 0) add(2, say.peopleBeneath);
+  const worse = alertsOf(judgement.changes).length;
+  if (worse > 0) add(Math.min(4, 1 + worse), say.worse(worse));
+  if (tree.reviewersDiffer) add(6, say.reviewersDiffer, true);
   if (ruled.hiddenDecay === 'likely') add(3, say.decayLikely);
   if (ruled.vigour === 'failing' || ruled.vigour === 'dead') add(3, say.vigour(ruled.vigour));
   for (const one of judgement.overruled.filter((o) => o.milder)) add(5, say.milderWord(one.from, one.to), true);

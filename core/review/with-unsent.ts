@@ -146,5 +146,8 @@ export const detailOfNew = (id: string, given: TreeSubmission): TreeDetail => ({
   determinations: [],
   reviews: [],
   followUps: [],
+  messages: [],
+  putOffs: [],
+  seen: [],
   arrivedPhotos: [],
 });

@@ -69,4 +69,8 @@ export const testReview = (of: string, verdict: ReviewView['verdict'] = 'confirm
   secondLook: null,
   taxon: null,
   reason: 'look again',
+  bands: null,
+  points: null,
+  wanted: null,
+  knew: null,
 });

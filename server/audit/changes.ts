@@ -13,8 +13,16 @@ const SWEEP_EVERY = 1000;
 
 type Db = Pick<World, 'sequelize'>;
 
+/** What changed them, for those who listen. */
+export interface ChangeSaid {
+  what: string;
+  userId: string | null;
+  /** People who are told of it. */
+  told?: readonly string[];
+}
+
 /** Notes trees that a transaction changed. It is among the last things one does, since all writers wait for one another here. */
-export async function noteChange({ sequelize }: Db, transaction: Transaction, trees: readonly string[]): Promise<void> {
+export async function noteChange({ sequelize }: Db, transaction: Transaction, trees: readonly string[], said?: ChangeSaid): Promise<void> {
   if (trees.length === 0) return;
   const [head] = await sequelize.query<{ changes: number }>('SELECT changes FROM audit_head WHERE one = 1 FOR UPDATE', {
     transaction,
@@ -25,9 +33,10 @@ export async function noteChange({ sequelize }: Db, transaction: Transaction, tr
   await sequelize.query('UPDATE audit_head SET changes = ? WHERE one = 1', { transaction, replacements: [n] });
   for (let start = 0; start < trees.length; start += AT_ONCE) {
     const part = trees.slice(start, start + AT_ONCE);
-    await sequelize.query(`INSERT INTO changes (n, tree_id) VALUES ${part.map(() => '(?, ?)').join()}`, {
+    const more = [said?.what ?? null, said?.userId ?? null, said?.told && said.told.length > 0 ? said.told.join() : null];
+    await sequelize.query(`INSERT INTO changes (n, tree_id, what, user_id, told) VALUES ${part.map(() => '(?, ?, ?, ?, ?)').join()}`, {
       transaction,
-      replacements: part.flatMap((id) => [n, id]),
+      replacements: part.flatMap((id) => [n, id, ...more]),
     });
   }
   if (n % SWEEP_EVERY === 0) await sequelize.query('DELETE FROM changes WHERE n < ?', { transaction, replacements: [n - KEPT] });

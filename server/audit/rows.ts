@@ -4,6 +4,7 @@ import { Photo } from '../photos/model';
 import { Review } from '../reviews/model';
 import { Setting } from '../organisation/model';
 import { User } from '../accounts/model';
+import { Message, PutOff } from '../talk/model';
 import { Visit } from '../visits/model';
 import { canonical, sha256 } from './canonical';
 
@@ -12,6 +13,8 @@ interface RecordTable {
   model: ModelStatic<Model>;
   key: string;
   columns: readonly string[];
+  /** Columns of a later version: hashed where they hold something, so that rows of before are as they were. */
+  later?: readonly string[];
 }
 
 /**
@@ -71,7 +74,14 @@ export const RECORD: Record<string, RecordTable> = {
     model: Review,
     key: 'id',
     columns: ['id', 'visitId', 'treeId', 'userId', 'at', 'verdict', 'secondLook', 'taxon', 'reason'],
+    later: ['bands', 'points', 'wanted', 'knew'],
   },
+  messages: {
+    model: Message,
+    key: 'id',
+    columns: ['id', 'treeId', 'visitId', 'point', 'userId', 'at', 'receivedAt', 'text', 'mentions'],
+  },
+  putOffs: { model: PutOff, key: 'id', columns: ['id', 'treeId', 'userId', 'at', 'receivedAt', 'until', 'reason'] },
   determinations: {
     model: Determination,
     key: 'id',
@@ -90,8 +100,13 @@ export type HashedRow = readonly [table: string, id: string, hash: string];
 export const BATCH = 500;
 
 /** The hash of a row as the database holds it. */
-export const rowHash = ({ columns }: Pick<RecordTable, 'columns'>, row: Model): string =>
-  sha256(canonical(Object.fromEntries(columns.map((column) => [column, row.get(column)]))));
+export const rowHash = ({ columns, later = [] }: Pick<RecordTable, 'columns' | 'later'>, row: Model): string => {
+  const held = later.filter((column) => (row.get(column) ?? null) !== null);
+  return sha256(canonical(Object.fromEntries([...columns, ...held].map((column) => [column, row.get(column)]))));
+};
+
+/** Every column a hash may need. */
+export const hashedColumns = ({ columns, later = [] }: Pick<RecordTable, 'columns' | 'later'>): string[] => [...columns, ...later];
 
 /** Hashes rows as the database holds them now, so that what is written and what is read back cannot differ by a rounding. */
 export async function hashRows(table: RecordTableName, ids: readonly string[], transaction: Transaction): Promise<HashedRow[]> {
@@ -101,7 +116,7 @@ export async function hashRows(table: RecordTableName, ids: readonly string[], t
   for (let start = 0; start < ids.length; start += BATCH) {
     const rows = await spec.model.findAll({
       where: { [spec.key]: ids.slice(start, start + BATCH) },
-      attributes: [...spec.columns],
+      attributes: hashedColumns(spec),
       transaction,
     });
     for (const row of rows) hashed.push([table, String(row.get(spec.key)), rowHash(spec, row)]);

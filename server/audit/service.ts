@@ -21,6 +21,8 @@ export interface Deed {
   wrote?: Partial<Record<RecordTableName, readonly string[]>>;
   /** Trees that are another for it: what lists and the map say of them. */
   trees?: readonly string[];
+  /** People who are told of it. */
+  told?: readonly string[];
 }
 
 type Link = Pick<AuditEntry, 'seq' | 'at' | 'userId' | 'action' | 'entity' | 'entityId' | 'body' | 'hashed' | 'previousHash'>;
@@ -49,7 +51,7 @@ export const headLeftBy = (transaction: Transaction): ChainHead | undefined => h
 async function append(
   sequelize: Sequelize,
   transaction: Transaction,
-  deed: Omit<Deed, 'wrote' | 'trees'>,
+  deed: Omit<Deed, 'wrote' | 'trees' | 'told'>,
   rows: readonly HashedRow[],
   now: Date,
 ) {
@@ -76,14 +78,14 @@ async function append(
 
 /** Adds a deed to the chain with the hashes of the rows it wrote. It is the last thing a transaction does. */
 export async function chain(world: Pick<World, 'sequelize' | 'now'>, transaction: Transaction, deed: Deed): Promise<void> {
-  const { wrote = {}, trees = [], ...rest } = deed;
+  const { wrote = {}, trees = [], told = [], ...rest } = deed;
   const rows: HashedRow[] = [];
   for (const [table, ids] of Object.entries(wrote)) rows.push(...(await hashRows(table, ids ?? [], transaction)));
   const now = world.now();
   // Many rows, as of a list, go into several entries of one deed.
   for (let start = 0; start === 0 || start < rows.length; start += BATCH)
     await append(world.sequelize, transaction, rest, rows.slice(start, start + BATCH), now);
-  await noteChange(world, transaction, trees);
+  await noteChange(world, transaction, trees, { what: rest.action, userId: rest.userId, told });
 }
 
 /**

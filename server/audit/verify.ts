@@ -5,7 +5,7 @@ import { pictureOf } from '../photos/service';
 import type { World } from '../world';
 import { sha256 } from './canonical';
 import type { ChainHead } from './head';
-import { BATCH, RECORD, rowHash, type HashedRow } from './rows';
+import { BATCH, hashedColumns, RECORD, rowHash, type HashedRow } from './rows';
 import { linkHash } from './service';
 
 /** Something that is not as it was written. */
@@ -80,7 +80,7 @@ async function rowsHold(written: Map<string, HashedRow>): Promise<{ rows: number
       const batch = await spec.model.findAll({
         where: { [spec.key]: { [Op.gt]: last } },
         order: [[spec.key, 'ASC']],
-        attributes: [...spec.columns],
+        attributes: hashedColumns(spec),
         limit: BATCH,
       });
       for (const row of batch) {

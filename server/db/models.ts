@@ -3,6 +3,7 @@ import { defineAccounts } from '../accounts/model';
 import { defineTrees } from '../trees/model';
 import { defineVisits } from '../visits/model';
 import { defineReviews } from '../reviews/model';
+import { defineTalk } from '../talk/model';
 import { definePhotos } from '../photos/model';
 import { defineImports } from '../imports/model';
 import { defineAudit } from '../audit/model';
@@ -14,6 +15,7 @@ export function defineModels(sequelize: Sequelize): void {
   defineTrees(sequelize);
   defineVisits(sequelize);
   defineReviews(sequelize);
+  defineTalk(sequelize);
   definePhotos(sequelize);
   defineImports(sequelize);
   defineAudit(sequelize);

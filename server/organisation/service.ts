@@ -12,13 +12,18 @@ const NAMES: Record<keyof Organisation, string> = {
   profile: 'practice-profile',
   rootStandard: 'root-standard',
   practicePlace: 'practice-place',
+  secondLookShare: 'second-look-share',
+  ownErrors: 'own-errors',
 };
 const KEYS = Object.keys(NAMES) as (keyof Organisation)[];
 /** The audit chain wants an id; what belongs to the organisation as a whole has this one. */
 const THE_ORGANISATION = '00000000-0000-7000-8000-000000000000';
 
-const written = (value: string | boolean): string => String(value);
-const readBack = (key: keyof Organisation, value: string): unknown => (key === 'practicePlace' ? value === 'true' : value);
+const written = (value: string | number | boolean): string => String(value);
+const readBack = (key: keyof Organisation, value: string): unknown => {
+  if (key === 'practicePlace' || key === 'ownErrors') return value === 'true';
+  return key === 'secondLookShare' ? Number(value) : value;
+};
 
 /** What the organisation has picked; the default where it has picked nothing, or something no longer valid. */
 export async function readOrganisation(transaction?: Transaction): Promise<Organisation> {

@@ -1,6 +1,6 @@
-import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import type { Verdict } from '@dendrix/core/record';
-import { id, ref, time, text, word, table } from '../db/columns';
+import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { OwnBands, PlannedLook, PointRead, Verdict } from '@dendrix/core/record';
+import { id, json, ref, time, text, word, table } from '../db/columns';
 
 /** A second opinion on a visit. */
 export class Review extends Model<InferAttributes<Review>, InferCreationAttributes<Review>> {
@@ -13,6 +13,10 @@ export class Review extends Model<InferAttributes<Review>, InferCreationAttribut
   declare secondLook: string | null;
   declare taxon: string | null;
   declare reason: string;
+  declare bands: CreationOptional<OwnBands | null>;
+  declare points: CreationOptional<PointRead[] | null>;
+  declare wanted: CreationOptional<PlannedLook | null>;
+  declare knew: CreationOptional<string[] | null>;
 }
 
 export function defineReviews(sequelize: Sequelize): void {
@@ -27,6 +31,10 @@ export function defineReviews(sequelize: Sequelize): void {
       secondLook: word(120, true),
       taxon: word(120, true),
       reason: text(),
+      bands: json('bands', true),
+      points: json('points', true),
+      wanted: json('wanted', true),
+      knew: json('knew', true),
     },
     table(sequelize, 'reviews'),
   );

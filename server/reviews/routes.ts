@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { id, reviewSubmission } from '@dendrix/core/record';
 import { queueAnswer } from '@dendrix/core/contracts';
 import { route, type Route } from '../http/route';
-import { reviewQueue, submitReview } from './service';
+import { QUEUE_ABOUT, reviewQueue, submitReview } from './service';
 import type { World } from '../world';
 
 /** The second opinion. */
@@ -12,9 +12,16 @@ export const reviewRoutes = (world: World): Route[] => [
     path: '/review-queue',
     summary: 'Visits that wait for a second pair of eyes, what matters most first, in pages',
     role: 'reviewer',
-    query: z.object({ after: z.string().max(80).optional(), limit: z.coerce.number().int().min(1).max(100).optional() }),
+    query: z.object({
+      after: z.string().max(80).optional(),
+      limit: z.coerce.number().int().min(1).max(100).optional(),
+      by: id.optional(),
+      street: z.string().max(120).optional(),
+      taxon: z.string().max(120).optional(),
+      about: z.enum(QUEUE_ABOUT).optional(),
+    }),
     answer: queueAnswer,
-    handle: ({ user, query }) => reviewQueue(world, user.id, query.after, query.limit),
+    handle: ({ user, query: { after, limit, ...filter } }) => reviewQueue(world, user.id, after, limit, filter),
   }),
   route({
     method: 'put',

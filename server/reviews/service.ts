@@ -1,10 +1,12 @@
 import { QueryTypes, type Transaction } from 'sequelize';
 import { districtAt } from '@dendrix/core/geo';
 import { levelOfName } from '@dendrix/core/naming';
-import { taxonOf, type ReviewSubmission } from '@dendrix/core/record';
-import { reviewWeight } from '@dendrix/core/review';
+import { checkTrait, taxonOf, type ReviewSubmission } from '@dendrix/core/record';
+import { reviewersDiffer, reviewWeight } from '@dendrix/core/review';
 import type { Account, QueueAnswer, QueueItem } from '@dendrix/core/contracts';
+import { canonical } from '../audit/canonical';
 import { chain } from '../audit/service';
+import { tell, type Told } from '../talk/service';
 import { Determination, Tree } from '../trees/model';
 import { Review } from './model';
 import { Visit } from '../visits/model';
@@ -13,7 +15,7 @@ import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';
 import { people } from '../accounts/service';
 import { earlierNames, lockTree, settleTree } from '../trees/settle';
-import { briefOf, sentOf, visitViewOf } from '../trees/view';
+import { briefOf, reviewViewOf, sentOf, visitViewOf } from '../trees/view';
 import { CLOCK_SLACK_MS, type World } from '../world';
 
 /** Visits of one page of the queue, unless asked otherwise. */
@@ -21,7 +23,25 @@ const PAGE = 40;
 /** Those that wait are counted up to here. */
 const COUNTED = 1000;
 
-/** Where a page of the queue goes on: below this weight, or as heavy and older. @throws HttpProblem 422 */
+/** Which part of the queue: of one person's visits, along a street, of one kind of tree, and what it is about. */
+export interface QueueFilter {
+  by?: string | undefined;
+  street?: string | undefined;
+  taxon?: string | undefined;
+  about?: QueueAbout | undefined;
+}
+/** What a visit of the queue may be about: danger, a name in doubt, reviewers who said otherwise apart, or a question that was answered. */
+export const QUEUE_ABOUT = ['danger', 'name', 'disagreement', 'answered'] as const;
+export type QueueAbout = (typeof QUEUE_ABOUT)[number];
+
+const ABOUT: Record<QueueAbout, string> = {
+  danger: `(t.risk IN ('high', 'extreme') OR t.soundness IN ('serious weakness', 'act first'))`,
+  name: `t.standing IN ('unnamed', 'questioned', 'contested', 'proposed')`,
+  disagreement: `(t.standing = 'contested' OR (SELECT COUNT(DISTINCT r.verdict, r.taxon) FROM reviews r WHERE r.visit_id = v.id) > 1)`,
+  answered: `EXISTS (SELECT 1 FROM reviews r WHERE r.tree_id = v.tree_id AND r.verdict = 'question' AND r.visit_id <> v.id)`,
+};
+
+/** Where a page of the queue goes on: below this weight, or as heavy and newer. @throws HttpProblem 422 */
 function placeInQueue(after: string) {
   const [weight, at, id] = readCursor(after, ['number', 'number', 'id']);
   return { weight: Number(weight), finishedAt: new Date(Number(at)), id };
@@ -30,10 +50,11 @@ function placeInQueue(after: string) {
 /** Says of some visits why they wait. The order is theirs. */
 async function queued(world: World, visits: readonly Visit[]): Promise<QueueItem[]> {
   const where = { treeId: visits.map((visit) => visit.treeId) };
-  const [names, trees, determinations] = await Promise.all([
+  const [names, trees, determinations, reviews] = await Promise.all([
     people(visits.map((visit) => visit.userId)),
     Tree.findAll({ where: { id: where.treeId } }),
     Determination.findAll({ where, attributes: ['id', 'treeId', 'visitId', 'at', 'taxon'] }),
+    Review.findAll({ where: { visitId: visits.map((visit) => visit.id) } }),
   ]);
   const treeOf = new Map(trees.map((tree) => [tree.id, tree]));
   return visits.flatMap((visit): QueueItem[] => {
@@ -50,7 +71,19 @@ async function queued(world: World, visits: readonly Visit[]): Promise<QueueItem
       {
         visit: { id, treeId, by, finishedAt, day: view.look.day },
         tree: brief,
-        ...reviewWeight(world.library, view, brief, earlier, districtAt(world.library.districts, brief)),
+        ...reviewWeight(
+          world.library,
+          view,
+          {
+            ...brief,
+            reviewersDiffer: reviewersDiffer(
+              reviews.map((one) => reviewViewOf(one, names)),
+              view.id,
+            ),
+          },
+          earlier,
+          districtAt(world.library.districts, brief),
+        ),
       },
     ];
   });
@@ -60,23 +93,41 @@ async function queued(world: World, visits: readonly Visit[]): Promise<QueueItem
  * Visits nobody has reviewed, one a tree, what matters most first, in pages. Each was weighed when its tree was settled, so an old
  * danger stands before a new routine however long the queue, and a page costs the same.
  */
-export async function reviewQueue(world: World, forUser: string, after?: string, limit = PAGE): Promise<QueueAnswer> {
+export async function reviewQueue(
+  world: World,
+  forUser: string,
+  after?: string,
+  limit = PAGE,
+  filter: QueueFilter = {},
+): Promise<QueueAnswer> {
   const from = after === undefined ? null : placeInQueue(after);
+  const joins = filter.street !== undefined || filter.taxon !== undefined || filter.about !== undefined;
   // Own visits wait for somebody else; they are passed over along the index.
+  const where = [
+    'v.review_weight IS NOT NULL',
+    'v.user_id <> :forUser',
+    ...(filter.by === undefined ? [] : ['v.user_id = :by']),
+    ...(filter.street === undefined ? [] : ['t.street = :street']),
+    ...(filter.taxon === undefined ? [] : ['t.taxon = :taxon']),
+    ...(filter.about === undefined ? [] : [ABOUT[filter.about]]),
+  ].join(' AND ');
   const rest = from
-    ? `AND (review_weight < :weight OR (review_weight = :weight AND (finished_at < :finishedAt OR (finished_at = :finishedAt AND id < :id))))
-       AND review_weight <= :weight`
+    ? `AND (v.review_weight < :weight OR (v.review_weight = :weight AND (v.finished_at > :finishedAt OR (v.finished_at = :finishedAt AND v.id > :id))))
+       AND v.review_weight <= :weight`
     : '';
+  const tables = `visits v FORCE INDEX (${filter.by === undefined ? 'queue' : 'queue_of'}) ${joins ? 'STRAIGHT_JOIN trees t ON t.id = v.tree_id' : ''}`;
+  const replacements = { ...filter, forUser };
   const [rows, counted] = await Promise.all([
     world.sequelize.query<{ id: string }>(
-      `SELECT id FROM visits FORCE INDEX (waiting) WHERE review_weight IS NOT NULL AND user_id <> :forUser ${rest}
-       ORDER BY review_weight DESC, finished_at DESC, id DESC LIMIT :limit`,
-      { type: QueryTypes.SELECT, replacements: { ...from, forUser, limit: limit + 1 } },
+      `SELECT v.id FROM ${tables} WHERE ${where} ${rest} ORDER BY v.review_weight DESC, v.finished_at, v.id LIMIT :limit`,
+      { type: QueryTypes.SELECT, replacements: { ...replacements, ...from, limit: limit + 1 } },
     ),
     world.sequelize.query<{ total: number }>(
-      `SELECT COUNT(*) AS total FROM (SELECT 1 FROM visits FORCE INDEX (waiting)
-       WHERE review_weight IS NOT NULL AND user_id <> :forUser LIMIT :most) AS first`,
-      { type: QueryTypes.SELECT, replacements: { forUser, most: COUNTED + 1 } },
+      `SELECT COUNT(*) AS total FROM (SELECT 1 FROM ${tables} WHERE ${where} LIMIT :most) AS first`,
+      {
+        type: QueryTypes.SELECT,
+        replacements: { ...replacements, most: COUNTED + 1 },
+      },
     ),
   ]);
   const ids = rows.slice(0, limit).map(({ id }) => id);
@@ -92,7 +143,16 @@ export async function reviewQueue(world: World, forUser: string, after?: string,
   };
 }
 
+/** What a review holds besides its verdict; an older app sends none of it. */
+const furtherOf = ({ bands, points, wanted, knew }: Pick<ReviewSubmission, 'bands' | 'points' | 'wanted' | 'knew'>) => ({
+  bands: bands ?? null,
+  points: points ?? null,
+  wanted: wanted ?? null,
+  knew: knew ?? null,
+});
+
 const isSame = (review: Review, given: ReviewSubmission) =>
+  canonical(furtherOf(review)) === canonical(furtherOf(given)) &&
   review.visitId === given.visitId &&
   review.verdict === given.verdict &&
   review.secondLook === given.secondLook &&
@@ -107,9 +167,11 @@ const isSame = (review: Review, given: ReviewSubmission) =>
 export async function submitReview(world: World, id: string, given: ReviewSubmission, by: Account): Promise<boolean> {
   taxonOf(world.library, given.taxon, 'taxon');
   taxonOf(world.library, given.secondLook, 'secondLook');
+  if (given.wanted) checkTrait(world.library, given.wanted.trait, 'wanted.trait');
+  // Read outside: inside, the first plain read fixes what is seen, and a review that is being written meanwhile would be missed.
+  const found = await Visit.findByPk(given.visitId, { attributes: ['treeId'] });
+  if (!found) throw notFound('That visit');
   return inTransaction(world, async (transaction) => {
-    const found = await Visit.findByPk(given.visitId, { attributes: ['treeId'], transaction });
-    if (!found) throw notFound('That visit');
     const tree = await lockTree(found.treeId, transaction, 'The tree of that visit');
     const already = await Review.findByPk(id, { transaction });
     if (already) {
@@ -129,6 +191,8 @@ export async function submitReview(world: World, id: string, given: ReviewSubmis
     // Said before the visit ended is a clock that runs behind: a review follows what it reviews.
     const said = at < visit.finishedAt ? new Date(visit.finishedAt.getTime() + 1) : at;
     const wrote = await keepReview(world, transaction, id, visit, given, by.id, said);
+    const told = new Map<string, Told>(given.verdict === 'confirm' ? [] : [[visit.userId, given.verdict]]);
+    await tell(world, transaction, { id, treeId: tree.id, at: said }, told);
     await settleTree(world, tree, transaction, sentOf(visit).look.day);
     await chain(world, transaction, {
       userId: by.id,
@@ -138,6 +202,7 @@ export async function submitReview(world: World, id: string, given: ReviewSubmis
       body: { review: id },
       wrote,
       trees: [tree.id],
+      told: [...told.keys()],
     });
     return true;
   });
@@ -154,7 +219,10 @@ export async function keepReview(
   at: Date,
 ) {
   const { verdict, secondLook, taxon, reason } = given;
-  await Review.create({ id, visitId: visit.id, treeId: visit.treeId, userId, at, verdict, secondLook, taxon, reason }, { transaction });
+  await Review.create(
+    { id, visitId: visit.id, treeId: visit.treeId, userId, at, verdict, secondLook, taxon, reason, ...furtherOf(given) },
+    { transaction },
+  );
   if (verdict !== 'overturn') return { reviews: [id] };
   const determinationId = world.newId();
   await Determination.create(

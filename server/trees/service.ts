@@ -7,6 +7,7 @@ import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';
 import { Determination, FollowUp, Tree } from './model';
 import { Review } from '../reviews/model';
+import { Message, PutOff, Seen } from '../talk/model';
 import { Visit } from '../visits/model';
 import { people } from '../accounts/service';
 import { chain } from '../audit/service';
@@ -16,7 +17,7 @@ import { settleTree } from './settle';
 import type { World } from '../world';
 import { briefColumns, briefOfRow } from './briefs';
 import { BY_PLACE, inBox } from './within';
-import { briefOf, determinationViewOf, followUpViewOf, reviewViewOf, shownVisit } from './view';
+import { briefOf, determinationViewOf, followUpViewOf, messageViewOf, putOffViewOf, reviewViewOf, seenViewOf, shownVisit } from './view';
 
 export interface TreeQuery {
   /** west,south,east,north in degrees */
@@ -122,21 +123,30 @@ export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly s
   const wanted = [...new Set(ids)];
   if (wanted.length === 0) return [];
   const where = { treeId: wanted };
-  const [trees, { rows, counts }, determinations, reviews, followUps, photos] = await Promise.all([
+  const [trees, { rows, counts }, determinations, reviews, followUps, photos, messages, putOffs, seen] = await Promise.all([
     Tree.findAll({ where: { id: wanted } }),
     newestVisits(world, wanted, most),
     Determination.findAll({ where, order: [['at', 'DESC']] }),
     Review.findAll({ where, order: [['at', 'DESC']] }),
     FollowUp.findAll({ where, order: [['dueOn', 'ASC']] }),
     arrivedPhotos(wanted),
+    Message.findAll({ where, order: [['at', 'ASC']] }),
+    PutOff.findAll({ where, order: [['at', 'DESC']] }),
+    Seen.findAll({ where, order: [['at', 'ASC']] }),
   ]);
-  const names = await people([...rows, ...determinations, ...reviews].map((row) => row.userId));
+  const names = await people([
+    ...[...rows, ...determinations, ...reviews, ...messages, ...putOffs, ...seen].map((row) => row.userId),
+    ...messages.flatMap((message) => message.mentions),
+  ]);
   const of = {
     visits: byTree(rows),
     determinations: byTree(determinations),
     reviews: byTree(reviews),
     followUps: byTree(followUps),
     photos: byTree(photos),
+    messages: byTree(messages),
+    putOffs: byTree(putOffs),
+    seen: byTree(seen),
   };
   const treeOf = new Map(trees.map((tree) => [tree.id, tree]));
   return wanted.flatMap((id): TreeDetail[] => {
@@ -154,6 +164,9 @@ export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly s
         determinations: (of.determinations.get(id) ?? []).map((d) => determinationViewOf(d, names)),
         reviews: (of.reviews.get(id) ?? []).map((r) => reviewViewOf(r, names)),
         followUps: (of.followUps.get(id) ?? []).map(followUpViewOf),
+        messages: (of.messages.get(id) ?? []).map((m) => messageViewOf(m, names)),
+        putOffs: (of.putOffs.get(id) ?? []).map((p) => putOffViewOf(p, names)),
+        seen: (of.seen.get(id) ?? []).map((s) => seenViewOf(s, names)),
         arrivedPhotos: (of.photos.get(id) ?? []).map((photo) => photo.id),
       },
     ];

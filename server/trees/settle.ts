@@ -5,6 +5,7 @@ import { districtAt } from '@dendrix/core/geo';
 import {
   derive,
   judgeVisits,
+  reviewersDiffer,
   reviewWeight,
   standingVisits,
   type Derived,
@@ -99,10 +100,12 @@ async function writeDerived(tree: Tree, { followUps, ...columns }: ReturnType<ty
  */
 function waitingOf({ library }: World, tree: Tree, rows: Rows): { id: string; weight: number } | null {
   const last = standingVisits(rows.visits.map((visit) => visitViewOf(visit, nobody))).at(-1);
-  if (!last || rows.reviews.some((review) => review.visitId === last.id)) return null;
+  if (!last) return null;
+  const differ = reviewersDiffer(namesOf(rows).reviews, last.id);
+  if (!differ && rows.reviews.some((review) => review.visitId === last.id)) return null;
   const brief = briefOf(tree);
   const earlier = earlierNames(rows.determinations, last);
-  const { weight } = reviewWeight(library, last, brief, earlier, districtAt(library.districts, brief));
+  const { weight } = reviewWeight(library, last, { ...brief, reviewersDiffer: differ }, earlier, districtAt(library.districts, brief));
   return { id: last.id, weight };
 }
 

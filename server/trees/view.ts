@@ -1,8 +1,18 @@
 import { SCHEMA, upcastVisit, look, judgement as judgementSchema, type Judgement, type Look } from '@dendrix/core/record';
 import { differsFrom, type Planning } from '@dendrix/core/review';
-import type { DeterminationView, FollowUpView, ReviewView, TreeBrief, VisitView } from '@dendrix/core/contracts';
+import type {
+  DeterminationView,
+  FollowUpView,
+  MessageView,
+  PutOffView,
+  ReviewView,
+  SeenView,
+  TreeBrief,
+  VisitView,
+} from '@dendrix/core/contracts';
 import type { UnitSystem } from '@dendrix/core/units';
 import type { Determination, FollowUp, Tree } from './model';
+import type { Message, PutOff, Seen } from '../talk/model';
 import type { Review } from '../reviews/model';
 import type { User } from '../accounts/model';
 import type { Visit } from '../visits/model';
@@ -164,7 +174,31 @@ export const reviewViewOf = (r: Review, people: People): ReviewView => ({
   secondLook: r.secondLook,
   taxon: r.taxon,
   reason: r.reason,
+  bands: r.bands ?? null,
+  points: r.points ?? null,
+  wanted: r.wanted ?? null,
+  knew: r.knew ?? null,
 });
+
+export const messageViewOf = (m: Message, people: People): MessageView => ({
+  id: m.id,
+  visitId: m.visitId,
+  point: m.point,
+  by: who(people, m.userId),
+  at: m.at.toISOString(),
+  text: m.text,
+  mentions: m.mentions.map((id) => who(people, id)),
+});
+
+export const putOffViewOf = (p: PutOff, people: People): PutOffView => ({
+  id: p.id,
+  by: who(people, p.userId),
+  at: p.at.toISOString(),
+  until: p.until,
+  reason: p.reason,
+});
+
+export const seenViewOf = (s: Seen, people: People): SeenView => ({ what: s.whatId, by: who(people, s.userId), at: s.at.toISOString() });
 
 export const followUpViewOf = (f: FollowUp): FollowUpView => ({
   id: f.id,

@@ -89,6 +89,9 @@ export function aRecord(visits: readonly VisitView[], part: Partial<TreeDetail> 
     determinations: determinations.reverse(),
     reviews,
     followUps: followUps.map(({ key, ...one }) => ({ id: key, ...one })),
+    messages: [],
+    putOffs: [],
+    seen: [],
     arrivedPhotos: [],
     ...part,
   };

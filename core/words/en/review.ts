@@ -12,6 +12,9 @@ const WHAT = {
 export const review = {
   soundness: (band: string) => band,
   risk: (risk: string | null) => `field screening ${risk}`,
+  peopleBeneath: 'people beneath for long',
+  worse: (things: number) => (things === 1 ? 'one thing gets worse' : `${things} things get worse`),
+  reviewersDiffer: 'two reviewers said otherwise, apart',
   decayLikely: 'hidden decay likely',
   vigour: (band: string) => `vigour ${band}`,
   milderWord: (from: string, to: string) => `a milder word than the rules': ${from} to ${to}`,
@@ -31,6 +34,7 @@ export const review = {
   routine: 'routine second look',
 
   question: (reason: string) => `question from review: ${reason}`,
+  wanted: (mark: string) => `; wanted: ${mark}`,
 
   notScreened: 'not screened',
   nothing: 'nothing',

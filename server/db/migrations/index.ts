@@ -7,6 +7,7 @@ import { chain } from './0005-chain';
 import { city } from './0006-city';
 import { limits } from './0007-limits';
 import { pictures } from './0008-pictures';
+import { shared } from './0009-shared';
 import type { Step } from './step';
 
-export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures];
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures, shared];

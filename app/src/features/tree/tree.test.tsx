@@ -46,6 +46,10 @@ describe('a tree’s page', () => {
       secondLook: null,
       taxon: 'Quercus rubra',
       reason: 'Blunt buds.',
+      bands: null,
+      points: null,
+      wanted: null,
+      knew: null,
     };
     show(aRecord([first, second], { reviews: [review] }));
     expect(screen.getByText('overturned by Perrin Oakes: Blunt buds.')).toBeTruthy();
