@@ -18,6 +18,7 @@ const CORE = [
   'history',
   'judging',
   'contracts',
+  'rounds',
   'review',
   'figures',
   'sheet',
@@ -63,7 +64,7 @@ module.exports = {
     never('practice-writes-nothing', '^core/practice/', '^core/(record|review|contracts)/', 'practice never writes a record'),
     never(
       'rules-have-no-words',
-      '^core/(measuring|naming|planning|history|judging|review)/',
+      '^core/(measuring|naming|planning|history|judging|rounds|review)/',
       '^core/words/(?!catalogue)',
       'a rule decides with codes and values and asks the catalogue for the sentence, whatever the language',
     ),

@@ -7,6 +7,7 @@ import { organisationRoutes } from './organisation/routes';
 import { photoRoutes } from './photos/routes';
 import { reviewRoutes } from './reviews/routes';
 import { liveRoutes } from './live/routes';
+import { roundRoutes } from './rounds/routes';
 import { sessionRoutes } from './accounts/routes';
 import { talkRoutes } from './talk/routes';
 import { treeRoutes } from './trees/routes';
@@ -22,6 +23,7 @@ export const allRoutes = (world: World, fonts: string): Route[] => [
   ...reviewRoutes(world),
   ...talkRoutes(world),
   ...liveRoutes(world),
+  ...roundRoutes(world, fonts),
   ...importRoutes(world),
   ...organisationRoutes(world),
   ...auditRoutes(world),

@@ -31,7 +31,8 @@ export interface TreeRecord {
   firstVisit?: { dueOn: string; because: string } | null;
   visits: readonly (Pick<VisitView, 'id' | 'finishedAt' | 'look' | 'name' | 'judgement' | 'amends'> & Planning)[];
   determinations: readonly Pick<DeterminationView, 'id' | 'visitId' | 'at' | 'taxon' | 'level' | 'source'>[];
-  reviews: readonly (Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'> & Partial<Pick<ReviewView, 'wanted' | 'knew'>>)[];
+  reviews: readonly (Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'> &
+    Partial<Pick<ReviewView, 'wanted' | 'knew' | 'taxon'>>)[];
 }
 
 /**

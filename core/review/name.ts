@@ -5,7 +5,7 @@ import { standingVisits } from './standing';
 /** A name given to a tree: by a list, a visit or a review. */
 export type NameGiven = Pick<DeterminationView, 'id' | 'visitId' | 'at' | 'taxon' | 'level' | 'source'>;
 type Name = Pick<NameGiven, 'taxon' | 'level'>;
-type Said = Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'> & Partial<Pick<ReviewView, 'knew'>>;
+type Said = Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'> & Partial<Pick<ReviewView, 'knew' | 'taxon'>>;
 
 /**
  * Whether a name says no more than one already held and nothing against it: none at all, a family, the genus of the one held,
@@ -68,7 +68,9 @@ function sayings<D extends NameGiven>(given: readonly D[], reviews: readonly Sai
         ...when(d),
         kind: 'settled',
         given: d,
-        review: reviews.find((r) => r.verdict === 'overturn' && r.visitId === d.visitId && r.at === d.at),
+        review: reviews.find(
+          (r) => r.verdict === 'overturn' && r.visitId === d.visitId && r.at === d.at && (r.taxon ?? d.taxon) === d.taxon,
+        ),
       })),
     // What a review overturned to is given as a name of its own.
     ...reviews.flatMap((review): Word<D>[] => {
@@ -94,9 +96,9 @@ const blindTo = (review: Said | undefined, other: Said | undefined): boolean =>
  * Reviews of one visit that say otherwise than one another and did not know each other, with nobody since who knew both: neither outdoes
  * the other, and a further look is needed.
  */
-export function reviewersDiffer(reviews: readonly (Said & Pick<ReviewView, 'taxon'>)[], visitId: string): boolean {
+export function reviewersDiffer(reviews: readonly Said[], visitId: string): boolean {
   const said = reviews.filter((review) => review.visitId === visitId);
-  const apart = (a: Said & Pick<ReviewView, 'taxon'>, b: Said & Pick<ReviewView, 'taxon'>) =>
+  const apart = (a: Said, b: Said) =>
     (a.verdict !== b.verdict || (a.verdict === 'overturn' && a.taxon !== b.taxon)) && blindTo(a, b) && blindTo(b, a);
   return said.some((a, i) =>
     said.slice(i + 1).some((b) => apart(a, b) && !said.some((c) => c.knew?.includes(a.id) === true && c.knew.includes(b.id))),

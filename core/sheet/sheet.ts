@@ -34,6 +34,8 @@ export interface Sheet {
   place: string;
   /** Scientific name as it stands, with "cf." where it is no more than that; null when nobody has named it. */
   name: string | null;
+  /** Of a sheet that is of no tree, what stands in the place of the name. */
+  title?: string;
   commonName: string;
   standing: string;
   leaf: Figure | null;

@@ -3,6 +3,7 @@ import { defineAccounts } from '../accounts/model';
 import { defineTrees } from '../trees/model';
 import { defineVisits } from '../visits/model';
 import { defineReviews } from '../reviews/model';
+import { defineRounds } from '../rounds/model';
 import { defineTalk } from '../talk/model';
 import { definePhotos } from '../photos/model';
 import { defineImports } from '../imports/model';
@@ -16,6 +17,7 @@ export function defineModels(sequelize: Sequelize): void {
   defineVisits(sequelize);
   defineReviews(sequelize);
   defineTalk(sequelize);
+  defineRounds(sequelize);
   definePhotos(sequelize);
   defineImports(sequelize);
   defineAudit(sequelize);

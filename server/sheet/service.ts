@@ -116,10 +116,10 @@ class Page {
       .fillColor(SOFT)
       .text(sheet.place, MARGIN + tag + 8, top + 4, { width: width - tag - 8 });
     doc
-      .font('latin')
+      .font(sheet.title === undefined ? 'latin' : 'head')
       .fontSize(24)
       .fillColor(INK)
-      .text(sheet.name ?? 'Not yet named', MARGIN, top + 26, { width });
+      .text(sheet.title ?? sheet.name ?? 'Not yet named', MARGIN, top + 26, { width });
     if (sheet.commonName) doc.font('bold').fontSize(12).text(sheet.commonName, { width });
     doc.font('body').fontSize(9.5).fillColor(SOFT).text(sheet.standing, { width, lineGap: 1 });
     doc.y = Math.max(doc.y + 8, top + leaf + 6);
@@ -366,7 +366,7 @@ class Page {
  * @param fonts folder of the font packages
  */
 export function sheetPdf(sheet: Sheet, paper: Paper, madeOn: string, fonts: string): Promise<Buffer> {
-  const page = new Page(paper, `${sheet.tag}: ${sheet.name ?? 'not yet named'}`, fonts);
+  const page = new Page(paper, `${sheet.tag}: ${sheet.title ?? sheet.name ?? 'not yet named'}`, fonts);
   page.head(sheet);
   sheet.blocks.forEach((block, i) => page.block(block, sheet.blocks[i + 1]));
   page.foot(sheet.foot, madeOn);

@@ -4,7 +4,7 @@ import { createApp } from '../app';
 import { connect } from '../db/connect';
 import { defineModels } from '../db/models';
 import { verify } from '../audit/verify';
-import { aTree, aVisit, Client, startService, TODAY, urlOf, type Service } from '../testing/service';
+import { aTree, aVisit, type Client, startService, TODAY, urlOf, type Service } from '../testing/service';
 
 // Several people at one tree: what they say to one another, who is told, who saw what; and what each hears of the others, also where
 // they talk to different servers.
@@ -112,15 +112,14 @@ describe('review', () => {
   it('keeps own bands, points and what it knew; sent again it changes nothing, sent otherwise it is refused', async () => {
     const { treeId, visitId } = await visited();
     const id = newId();
-    const given = review(visitId, {
-      bands: { vigour: 'fair', soundness: null },
-      points: [{ point: 'trait/bark-texture', reads: 'differs', says: 'smooth' }],
-    });
+    const bands = { vigour: 'fair', soundness: null };
+    const points = [{ point: 'trait/bark-texture', reads: 'differs', says: 'smooth' }];
+    const given = review(visitId, { bands, points });
     expect((await reviewer.put(`/reviews/${id}`, given)).body.isNew).toBe(true);
     expect((await reviewer.put(`/reviews/${id}`, given)).body.isNew).toBe(false);
     expect((await reviewer.put(`/reviews/${id}`, { ...given, bands: { vigour: 'failing' } })).status).toBe(409);
     const [kept] = (await crew.get(`/trees/${treeId}`)).body.reviews;
-    expect(kept).toMatchObject({ bands: given.bands, points: given.points, knew: [] });
+    expect(kept).toMatchObject({ bands, points, knew: [] });
   });
   it('a question with a mark wanted goes back as a follow-up for its months, and stays open until the mark is seen', async () => {
     const { treeId, visitId } = await visited();

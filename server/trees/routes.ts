@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { id, isoDate, treeSubmission } from '@dendrix/core/record';
 import { findAnswer, kindAnswer, knownAnswer, page, roundAnswer, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
 import { UNIT_SYSTEMS } from '@dendrix/core/units';
-import { districtAt, type Place } from '@dendrix/core/geo';
+import { districtAt } from '@dendrix/core/geo';
 import { dayAt } from '@dendrix/core/time';
 import { sheetOf } from '@dendrix/core/sheet';
 import { box } from '../http/box';
+import { place as near, placeOf } from '../http/place';
 import { route, type Route } from '../http/route';
 import { exportTrees } from './export';
 import { findTrees, whereKindGrows } from './find';
@@ -19,11 +20,6 @@ import type { World } from '../world';
 const MOST = 2000;
 /** Records of trees given at once: those of a round. */
 const MOST_RECORDS = 25;
-
-const near = { latitude: z.coerce.number().min(-90).max(90).optional(), longitude: z.coerce.number().min(-180).max(180).optional() };
-/** Where somebody stands, if both numbers were given. */
-const placeOf = ({ latitude, longitude }: Partial<Place>): Place | undefined =>
-  latitude === undefined || longitude === undefined ? undefined : { latitude, longitude };
 
 /** Trees: lists, one with its record, a new one, and the list as CSV and GeoJSON. */
 export const treeRoutes = (world: World, fonts: string): Route[] => [

@@ -9,6 +9,7 @@ import { naming } from './naming';
 import { note } from './note';
 import { planning } from './planning';
 import { review } from './review';
+import { round } from './round';
 import { scales } from './scales';
 
 /** Every sentence the rules can say, in English. @param units in which lengths are told */
@@ -29,5 +30,6 @@ export const english = (units: UnitSystem) => ({
   explain,
   note: note(units),
   review,
+  round,
   planning,
 });

@@ -12,4 +12,14 @@ export const planning = {
   flower: 'flower',
   fruit: 'fruit',
   months: monthWords,
+
+  dueNow: 'due',
+  pinned: 'asked for',
+  /** Why a tree is not among the stops of a round. */
+  left: {
+    noTime: 'no time for it in this round',
+    swapped: 'taken out of this round',
+    taken: (name: string) => `in the round of ${name}`,
+    putOff: (until: string, name: string, reason: string) => `put off to ${until} by ${name}: ${reason}`,
+  },
 };

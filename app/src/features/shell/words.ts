@@ -1,4 +1,4 @@
-import { fromMetres, stemWords, treeWords, type UnitSystem } from '@dendrix/core/units';
+import { stemWords, treeWords, type UnitSystem } from '@dendrix/core/units';
 import { daysBetween, seasonOf, type Season } from '@dendrix/core/time';
 import { MONTH_NAMES } from '@dendrix/core/words/months';
 
@@ -21,14 +21,7 @@ export function dueWords(today: string, due: string): string {
   return `in ${days} day${days === 1 ? '' : 's'}`;
 }
 
-/** "350 m", "2.4 km"; "1150 ft", "1.5 mi" for those who work in feet. @param m metres */
-export function distanceWords(m: number, units: UnitSystem): string {
-  if (units === 'feet') {
-    const feet = fromMetres(m, 'ft');
-    return feet < 2000 ? `${Math.round(feet / 50) * 50} ft` : `${(feet / 5280).toFixed(1)} mi`;
-  }
-  return m < 1000 ? `${Math.round(m / 10) * 10} m` : `${(m / 1000).toFixed(1)} km`;
-}
+export { distanceInWords as distanceWords } from '@dendrix/core/words/distances';
 
 /** "1.2 m" or "34 cm", or feet and inches for those who work in them. */
 export const lengthWords = (m: number, units: UnitSystem, kind: 'stem' | 'tree'): string =>
