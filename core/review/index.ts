@@ -16,6 +16,8 @@ export {
 } from './name';
 export * from './queue';
 export * from './second-look';
+export * from './timeline';
+export * from './beside';
 export * from './with-unsent';
 export { byDay, newestJudging, rootOf, standingVisits, standingWords } from './standing';
 export * from './stock';

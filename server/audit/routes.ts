@@ -1,9 +1,11 @@
 import { z } from 'zod';
+import { id } from '@dendrix/core/record';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { headLine } from './head';
 import { chainHead } from './service';
 import { verify } from './verify';
+import { verifyTree } from './verify-tree';
 
 const finding = z.object({ what: z.string(), where: z.string() });
 
@@ -16,6 +18,20 @@ export const auditRoutes = (world: World): Route[] => [
     role: 'coordinator',
     answer: z.object({ entries: z.number(), rows: z.number(), findings: z.array(finding) }),
     handle: () => verify(world),
+  }),
+  route({
+    method: 'get',
+    path: '/trees/{id}/audit',
+    summary: 'Holds the record of one tree against the chain: every row of it, and the entries that wrote them',
+    role: 'viewer',
+    params: z.object({ id }),
+    answer: z.object({
+      rows: z.number(),
+      entries: z.number(),
+      findings: z.array(finding),
+      last: z.object({ seq: z.number(), at: z.string() }).nullable(),
+    }),
+    handle: ({ params }) => verifyTree(world, params.id),
   }),
   route({
     method: 'get',

@@ -285,14 +285,28 @@ describe('live', () => {
 describe('the chain', () => {
   it('holds words, reviews with what is new in them, and putting off; one that was altered is found', async () => {
     expect((await verify(service.world)).findings).toEqual([]);
+    const { items } = (await crew.get('/trees?limit=100')).body;
+    for (const { id } of items) {
+      const { body } = await crew.get(`/trees/${id}/audit`);
+      expect(body.findings).toEqual([]);
+      expect(body.rows).toBeGreaterThan(0);
+    }
     await service.sequelize.query("UPDATE messages SET text = 'Never said.' LIMIT 1");
     await service.sequelize.query(`UPDATE reviews SET points = '[]' WHERE points IS NOT NULL LIMIT 1`);
     await service.sequelize.query("UPDATE put_offs SET until = '2026-08-01' LIMIT 1");
+    await service.sequelize.query('DELETE FROM determinations LIMIT 1');
+    await service.sequelize.query("UPDATE audit_entries SET body = '{}' WHERE action = 'submit' LIMIT 1");
+    // Each is found from the page of its tree too, and nowhere else.
+    const told = (await Promise.all(items.map(async ({ id }: { id: string }) => (await crew.get(`/trees/${id}/audit`)).body.findings))).flat();
+    const kinds = [...new Set(told.map(({ what, where }: { what: string; where: string }) => `${what} ${where.split(/[/ ]/)[0]}`))].sort();
+    expect(kinds).toEqual(['chain broken entry', 'row altered messages', 'row altered putOffs', 'row altered reviews', 'row missing determinations']);
     const found = (await verify(service.world)).findings;
-    expect(found.map(({ what, where }) => `${what} ${where.split('/')[0]}`).sort()).toEqual([
+    expect(found.map(({ what, where }) => `${what} ${where.split(/[/ ]/)[0]}`).sort()).toEqual([
+      'chain broken entry',
       'row altered messages',
       'row altered putOffs',
       'row altered reviews',
+      'row missing determinations',
     ]);
   });
 });

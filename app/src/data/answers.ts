@@ -1,20 +1,26 @@
 // The shapes of everything the service answers and takes, as both sides share them. Fetched when a first answer has to be read: what is
 // kept on the device stands on the screen before that.
 import { z } from 'zod';
-import { account, page, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
+import { account, colleague, page, roundView, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
 import { ZONES } from '@dendrix/core/knowledge';
 import { organisation } from '@dendrix/core/record';
 
 export {
   account,
+  candidatesAnswer,
   findAnswer,
   importView,
   kindAnswer,
   knownAnswer,
+  liveAnswer,
   mapAnswer,
+  noticesAnswer,
   problemDetails,
   queueAnswer,
   roundAnswer,
+  roundKept,
+  roundPlan,
+  seasonAnswer,
   stockAnswer,
   treeDetail,
 } from '@dendrix/core/contracts';
@@ -29,4 +35,8 @@ export const PARTS: readonly (() => unknown)[] = [() => z, () => ZONES, () => or
 export const trees = () => page(treeBrief);
 export const visits = () => page(visitView);
 export const records = () => z.object({ items: z.array(treeDetail) });
+export const people = () => z.object({ items: z.array(colleague) });
+export const rounds = () => z.object({ items: z.array(roundView) });
+export const audited = () =>
+  z.object({ entries: z.number(), rows: z.number(), findings: z.array(z.object({ what: z.string(), where: z.string() })) });
 export const demoPeople = () => z.object({ password: z.string().nullable(), accounts: z.array(account) });

@@ -5,7 +5,7 @@ import { oneTree, organisationPicks, reviewQueue, townCounted } from './keys';
 describe('answers taken up from the device', () => {
   it('are there at once, and what colleagues change is never taken for fresh', async () => {
     const client = new QueryClient({ defaultOptions: { queries: { staleTime: 30_000 } } });
-    const keys = [townCounted('2026-06-15').queryKey, oneTree('t1').queryKey, reviewQueue.queryKey, organisationPicks.queryKey] as const;
+    const keys = [townCounted('2026-06-15').queryKey, oneTree('t1').queryKey, reviewQueue().queryKey, organisationPicks.queryKey] as const;
     for (const key of keys) client.setQueryData(key as readonly unknown[], { kept: true });
     await onRestored(client);
     expect(keys.map((key) => client.getQueryState(key as readonly unknown[])?.isInvalidated)).toEqual([true, true, true, false]);

@@ -1,13 +1,21 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import type {
   Account,
+  CandidatesAnswer,
+  Colleague,
   FindAnswer,
   ImportView,
   KindAnswer,
   KnownAnswer,
+  LiveAnswer,
   MapAnswer,
+  NoticesAnswer,
   QueueAnswer,
   RoundAnswer,
+  RoundKept,
+  RoundSubmission,
+  RoundView,
+  SeasonAnswer,
   StockAnswer,
   TreeBrief,
   TreeDetail,
@@ -73,9 +81,17 @@ const TREES_PAGE = 2000;
 export const recordsOf = async (ids: readonly string[]): Promise<TreeDetail[]> =>
   (await get(`/records?ids=${ids.join()}`, (of) => of.records())).items;
 
+/** A record that an older version kept on the device lacks what came in since. */
+const lifted = (tree: TreeDetail): TreeDetail =>
+  (tree as Partial<TreeDetail>).messages ? tree : { ...tree, messages: [], putOffs: [], seen: [] };
+
 /** One tree with its record; of its visits the newest. */
 export const oneTree = (id: string) =>
-  queryOptions({ queryKey: ['tree', id], queryFn: (): Promise<TreeDetail> => get(`/trees/${id}`, (of) => of.treeDetail) });
+  queryOptions({
+    queryKey: ['tree', id],
+    queryFn: (): Promise<TreeDetail> => get(`/trees/${id}`, (of) => of.treeDetail),
+    select: lifted,
+  });
 
 /** The older visits of a tree, a page at a time. @param first where to go on after the newest */
 export const olderVisits = (id: string, first: string) =>
@@ -98,14 +114,70 @@ export const stockOfDistricts = queryOptions({
   staleTime: 10 * MINUTE,
 });
 
+/** Which part of the queue of review is asked for; all of it where nothing is said. */
+export interface QueueFilter {
+  by?: string;
+  street?: string;
+  about?: 'danger' | 'name' | 'disagreement' | 'answered';
+}
+const QUEUE = ['review-queue'] as const;
+
 /** Visits that wait for a second pair of eyes, what matters most first, a page at a time. */
-export const reviewQueue = infiniteQueryOptions({
-  queryKey: ['review-queue'],
-  queryFn: ({ pageParam }): Promise<QueueAnswer> =>
-    get(`/review-queue${pageParam === '' ? '' : `?after=${encodeURIComponent(pageParam)}`}`, (of) => of.queueAnswer),
-  initialPageParam: '',
-  getNextPageParam: ({ next }) => next,
+export const reviewQueue = (filter: QueueFilter = {}) =>
+  infiniteQueryOptions({
+    queryKey: [...QUEUE, filter],
+    queryFn: ({ pageParam }): Promise<QueueAnswer> => {
+      const query = new URLSearchParams({ ...filter, ...(pageParam === '' ? {} : { after: pageParam }) });
+      return get(`/review-queue?${query.toString()}`, (of) => of.queueAnswer);
+    },
+    initialPageParam: '',
+    getNextPageParam: ({ next }) => next,
+  });
+
+/** Everybody of the town. */
+export const everybody = queryOptions({
+  queryKey: ['people'],
+  queryFn: async (): Promise<Colleague[]> => (await get('/people', (of) => of.people())).items,
+  staleTime: 10 * MINUTE,
 });
+
+/** What a person is told. */
+export const myNotices = queryOptions({
+  queryKey: ['notices'],
+  queryFn: (): Promise<NoticesAnswer> => get('/notices', (of) => of.noticesAnswer),
+});
+
+/** Notes that somebody had things of a tree before them. */
+export const noteSeen = (treeId: string, what: readonly string[]): Promise<unknown> => call('POST', '/seen', { treeId, what });
+
+/** Says at which tree somebody stands; null where they left. */
+export const standAt = (tree: string | null): Promise<unknown> => call('PUT', '/presence', { tree });
+
+/** What happened after a number; from now on where none is given. */
+export const happenedSince = (n: number | null): Promise<LiveAnswer> =>
+  get(`/live/since${n === null ? '' : `?n=${n}`}`, (of) => of.liveAnswer);
+
+/** What a round of a day is made from. */
+export const candidatesOf = (day: string, from: Place | null, wanted: readonly string[]): Promise<CandidatesAnswer> =>
+  get(`/plan/candidates?day=${day}${at(from)}${wanted.length === 0 ? '' : `&wanted=${wanted.join()}`}`, (of) => of.candidatesAnswer);
+
+/** The rounds of a day. */
+export const roundsOfDay = (day: string) =>
+  queryOptions({
+    queryKey: ['rounds', day],
+    queryFn: async (): Promise<RoundView[]> => (await get(`/rounds?day=${day}`, (of) => of.rounds())).items,
+  });
+
+export const keepRound = (id: string, round: RoundSubmission): Promise<RoundKept> =>
+  read(call('PUT', `/rounds/${id}`, round), (of) => of.roundKept);
+export const dropRound = (id: string): Promise<unknown> => call('DELETE', `/rounds/${id}`);
+
+/** What the months ahead can settle. */
+export const seasonFrom = (day: string) =>
+  queryOptions({ queryKey: ['season', day], queryFn: (): Promise<SeasonAnswer> => get(`/plan/season?day=${day}`, (of) => of.seasonAnswer) });
+
+/** Holds the whole record against its chain. Asked by a person, not by a screen. */
+export const audited = () => get('/audit', (of) => of.audited());
 
 /** Who is signed in; null where nobody is. */
 export const session = queryOptions({
@@ -143,21 +215,22 @@ export const importJob = (id: string) =>
 const LISTS = [['round'], ['found'], ['town'], ['kind']] as const;
 
 /** What colleagues change: kept answers to these are shown at once after a start, and asked for anew whatever their age. */
-export const sharedRecord: readonly string[] = [...LISTS.flat(), 'tree', reviewQueue.queryKey[0], stockOfDistricts.queryKey[0]].map(String);
+export const sharedRecord: readonly string[] = [...LISTS.flat(), 'tree', QUEUE[0], stockOfDistricts.queryKey[0], 'notices', 'rounds', 'season'].map(String);
 
 /** Asked while somebody types, or kept on the device elsewhere: of no use once that is done. */
-export const passing: readonly string[] = ['found', 'held'];
+export const passing: readonly string[] = ['found', 'held', 'presence'];
 
 /** What a thing that reached the server changes: nothing else is fetched anew. */
 export const changedBy = {
   tree: (id: string) => [...LISTS, oneTree(id).queryKey],
-  visit: (treeId: string) => [...LISTS, oneTree(treeId).queryKey, reviewQueue.queryKey, stockOfDistricts.queryKey],
+  visit: (treeId: string) => [...LISTS, oneTree(treeId).queryKey, QUEUE, ['rounds'], stockOfDistricts.queryKey],
   review: (treeId: string | undefined) => [
     ...LISTS,
-    reviewQueue.queryKey,
+    QUEUE,
     stockOfDistricts.queryKey,
     ...(treeId === undefined ? [] : [oneTree(treeId).queryKey]),
   ],
+  word: (treeId: string) => [oneTree(treeId).queryKey, ['notices']],
   photo: (treeId: string | undefined) => (treeId === undefined ? [] : [oneTree(treeId).queryKey]),
   list: () => [...LISTS, stockOfDistricts.queryKey],
 } as const;

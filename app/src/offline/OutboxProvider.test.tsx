@@ -51,7 +51,7 @@ describe('the outbox of the application', () => {
     global.fetch = asked as unknown as typeof fetch;
     const { stale } = show();
     await act(() => outbox.post(review('01976a00-0000-7000-8000-0000000000c1')));
-    await waitFor(() => expect(stale(reviewQueue.queryKey)).toBe(true));
+    await waitFor(() => expect(stale(reviewQueue().queryKey)).toBe(true));
     await waitFor(() => expect(shown()).toBe('0 online'));
     expect(stale(townCounted(todayIso()).queryKey)).toBe(true);
     expect(stale(oneTree(TREE_ID).queryKey)).toBe(true);

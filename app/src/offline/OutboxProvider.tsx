@@ -59,6 +59,9 @@ export function OutboxProvider({ account, children }: { account: Account | null;
             return changedBy.visit(parcel.body.treeId);
           case 'review':
             return changedBy.review(parcel.treeId);
+          case 'message':
+          case 'put-off':
+            return changedBy.word(parcel.body.treeId);
           case 'photo':
             return changedBy.photo(parcel.treeId);
         }

@@ -6,7 +6,7 @@ import { asNew, heldBy, inSendingOrder, pauseAfter, UNTRIED, type NewParcel, typ
 import { keptPicture } from './pictures';
 import { tell } from './watch';
 
-const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/' } as const;
+const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/', message: '/messages/', 'put-off': '/put-offs/' } as const;
 
 /** Answers that mean: not now. Anything else from 400 on is a no that somebody has to mend. */
 const NOT_NOW: readonly number[] = [408, 425, 429, 500, 502, 503, 504];

@@ -1,4 +1,4 @@
-import type { ReviewSubmission, TreeSubmission, VisitSubmission } from '@dendrix/core/record';
+import type { MessageSubmission, PutOffSubmission, ReviewSubmission, TreeSubmission, VisitSubmission } from '@dendrix/core/record';
 import type { VisitDraft } from './draft';
 
 /** Why the server would not take a parcel. */
@@ -37,6 +37,8 @@ export type Parcel = Kept &
     | { kind: 'visit'; body: VisitSubmission; draft: VisitDraft | null }
     /** With the tree it is about, so that just that is fetched anew once it has arrived; an older version kept none. */
     | { kind: 'review'; body: ReviewSubmission; treeId?: string }
+    | { kind: 'message'; body: MessageSubmission }
+    | { kind: 'put-off'; body: PutOffSubmission }
     | { kind: 'photo'; body: { visitId: string }; treeId?: string }
   );
 export type ParcelOf<K extends Parcel['kind']> = Extract<Parcel, { kind: K }>;
@@ -61,7 +63,7 @@ const SPREAD = 0.2;
 export const pauseAfter = (attempts: number, random: number): number =>
   Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** Math.max(0, attempts - 1)) * (1 - SPREAD + 2 * SPREAD * random);
 
-const ORDER: Record<Parcel['kind'], number> = { tree: 0, visit: 1, review: 2, photo: 3 };
+const ORDER: Record<Parcel['kind'], number> = { tree: 0, visit: 1, review: 2, message: 3, 'put-off': 4, photo: 5 };
 
 /** Parcels in the order in which they go out: oldest first, of one moment the tree before the visit before its pictures. */
 export const inSendingOrder = (parcels: readonly Parcel[]): Parcel[] =>

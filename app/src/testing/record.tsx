@@ -143,7 +143,7 @@ export function clientWith({ account = LUK, trees = [], tree, queue = [], waitin
   }
   client.setQueryData(found('', null).queryKey, { items: [...trees], streets: [] });
   client.setQueryData(townCounted(today).queryKey, townOf(trees));
-  client.setQueryData(reviewQueue.queryKey, {
+  client.setQueryData(reviewQueue().queryKey, {
     pages: [{ items: queue.map(inQueue), next: null, total: waiting, more: false }],
     pageParams: [''],
   });

@@ -36,6 +36,8 @@ export const shared: Step = {
        PRIMARY KEY (day, tree_id), INDEX of_round (round_id, place)) ${TABLE}`,
     // What is still open, by its day: the looks of a season, and how many wait.
     'ALTER TABLE follow_ups ADD INDEX IF NOT EXISTS open_by_day (done_on, due_on, trait)',
+    // The entries that speak of one thing, so that one tree can be held against the chain.
+    'ALTER TABLE audit_entries ADD INDEX IF NOT EXISTS by_entity (entity_id, seq)',
     // Who changed what, for those who listen; a tree that lists have anew needs neither.
     `ALTER TABLE changes
        ADD COLUMN IF NOT EXISTS what VARCHAR(20) NULL,

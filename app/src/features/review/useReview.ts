@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import type { QueueItem } from '@dendrix/core/contracts';
-import { oneTree, recordsOf, reviewQueue } from '@/data/keys';
+import { oneTree, recordsOf, reviewQueue, type QueueFilter } from '@/data/keys';
 import { useTree } from '@/features/tree/useTrees';
 import type { UnderReview } from './ReviewItem';
 
@@ -9,9 +9,9 @@ import type { UnderReview } from './ReviewItem';
 const AHEAD = 10;
 
 /** Visits that wait for a second pair of eyes; only reviewers and coordinators are asked. */
-export function useReviewQueue(allowed: boolean) {
+export function useReviewQueue(allowed: boolean, filter: QueueFilter = {}) {
   const client = useQueryClient();
-  const query = useInfiniteQuery({ ...reviewQueue, enabled: allowed });
+  const query = useInfiniteQuery({ ...reviewQueue(filter), enabled: allowed });
   // A page is a moment old when the next one comes: a visit that moved up meanwhile is not shown twice.
   const items = useMemo(() => {
     const all = query.data?.pages.flatMap((page) => page.items);

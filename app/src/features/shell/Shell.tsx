@@ -2,6 +2,7 @@ import { usePathname, useRouter } from 'expo-router';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
+import { useLive } from '@/features/live/useLive';
 import { SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
 import { OutboxProvider, useOutbox } from '@/offline/OutboxProvider';
@@ -92,6 +93,7 @@ function Frame({ children }: { children: ReactNode }) {
 function Ahead() {
   useHeldFresh();
   useOthersAhead();
+  useLive();
   return null;
 }
 

@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import type { MessageView, TreeDetail } from '@dendrix/core/contracts';
+import { reached, reachedWords } from '@/features/history/stands';
+import { useSession } from '@/features/session/useSession';
+import { dayWords } from '@/features/shell/words';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Body, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { useColleagues, useMessages, useSay } from './useTalk';
+
+interface Props {
+  tree: Pick<TreeDetail, 'id' | 'tag' | 'messages' | 'seen'>;
+  visitId: string | null;
+  point: string;
+  /** What is spoken about, for the field: "the bark", "this tree". */
+  about: string;
+  onDone?: () => void;
+}
+
+/** What was said to a point, and room to say more. */
+export function Talk({ tree, visitId, point, about, onDone }: Props) {
+  const messages = useMessages(tree).filter((one) => one.point === point && one.visitId === visitId);
+  const { account } = useSession();
+  const colleagues = useColleagues();
+  const say = useSay(tree);
+  const [text, setText] = useState('');
+  const [to, setTo] = useState<readonly string[]>([]);
+  const [asking, setAsking] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const maySpeak = account !== null && account.role !== 'viewer';
+  const send = async () => {
+    if (text.trim() === '') return setProblem('Write a word first.');
+    try {
+      await say(visitId, point, text, to);
+      setText('');
+      setTo([]);
+      setProblem(null);
+      onDone?.();
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const turn = (id: string) => setTo((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id]));
+  return (
+    <View className="gap-2">
+      {messages.map((message) => (
+        <Word key={message.id} message={message} tree={tree} />
+      ))}
+      {maySpeak ? (
+        <View className="gap-2">
+          <Field label={`A word on ${about}`} value={text} onChangeText={setText} multiline problem={problem} />
+          {asking ? (
+            <View role="group" aria-label="Who is told" className="flex-row flex-wrap gap-2">
+              {colleagues.map(({ id, name }) => (
+                <Pressable
+                  key={id}
+                  role="checkbox"
+                  aria-checked={to.includes(id)}
+                  onPress={() => turn(id)}
+                  className={`min-h-[48px] justify-center rounded-md border px-3 active:opacity-70 ${to.includes(id) ? 'border-ink bg-ink' : 'border-rule bg-sheet'}`}
+                >
+                  <Small className={to.includes(id) ? 'text-paper' : 'text-ink'}>{`${to.includes(id) ? '✓ ' : ''}${name}`}</Small>
+                </Pressable>
+              ))}
+            </View>
+          ) : null}
+          <View className="flex-row flex-wrap gap-2">
+            <Button kind="second" label={`Say it: ${about}`} onPress={() => void send()}>
+              Say it
+            </Button>
+            <Button onPress={() => setAsking(!asking)}>
+              {to.length > 0 ? `To ${to.length} ${to.length === 1 ? 'person' : 'people'}` : 'Tell somebody'}
+            </Button>
+          </View>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** One word, by whom, and how far it has come. */
+function Word({ message, tree }: { message: MessageView; tree: Pick<TreeDetail, 'seen'> }) {
+  const { parcels } = useOutbox();
+  return (
+    <View className="gap-[2px] border-l-2 border-slate pl-3">
+      <Body>{message.text}</Body>
+      <Small>
+        <Strong className="text-[14px]">{message.by.name}</Strong>, {dayWords(message.at.slice(0, 10))}
+        {message.mentions.length > 0 ? ` to ${message.mentions.map(({ name }) => name).join(', ')}` : ''} ·{' '}
+        {reachedWords(reached(message.id, message.by.id, tree.seen, parcels))}
+      </Small>
+    </View>
+  );
+}
