@@ -41,7 +41,11 @@ describe('two visits side by side', () => {
       looked: ['stem-n', 'stem-w'],
     });
     const { points, onlyBefore, onlyAfter } = twoVisits(testLibrary, before, after);
-    expect(points.find(({ point }) => point === 'trait/bark-texture')).toMatchObject({ before: 'smooth', after: 'furrowed', differs: true });
+    expect(points.find(({ point }) => point === 'trait/bark-texture')).toMatchObject({
+      before: 'smooth',
+      after: 'furrowed',
+      differs: true,
+    });
     expect(points.find(({ point }) => point === 'trait/arrangement')).toMatchObject({ before: null, after: 'opposite', differs: null });
     expect([onlyBefore, onlyAfter]).toEqual([['stem-e'], ['stem-w']]);
   });

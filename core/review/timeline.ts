@@ -60,5 +60,7 @@ export function versionsOf(visits: readonly VisitView[], id: string): VisitView[
   const of = byId.get(id);
   if (!of) return [];
   const root = rootOf(of, byId);
-  return visits.filter((visit) => rootOf(visit, byId) === root).sort((a, b) => a.finishedAt.localeCompare(b.finishedAt) || a.id.localeCompare(b.id));
+  return visits
+    .filter((visit) => rootOf(visit, byId) === root)
+    .sort((a, b) => a.finishedAt.localeCompare(b.finishedAt) || a.id.localeCompare(b.id));
 }

@@ -37,6 +37,13 @@ export const visits = () => page(visitView);
 export const records = () => z.object({ items: z.array(treeDetail) });
 export const people = () => z.object({ items: z.array(colleague) });
 export const rounds = () => z.object({ items: z.array(roundView) });
+export const auditedTree = () =>
+  z.object({
+    rows: z.number(),
+    entries: z.number(),
+    findings: z.array(z.object({ what: z.string(), where: z.string() })),
+    last: z.object({ seq: z.number(), at: z.string() }).nullable(),
+  });
 export const audited = () =>
   z.object({ entries: z.number(), rows: z.number(), findings: z.array(z.object({ what: z.string(), where: z.string() })) });
 export const demoPeople = () => z.object({ password: z.string().nullable(), accounts: z.array(account) });

@@ -174,7 +174,14 @@ export const dropRound = (id: string): Promise<unknown> => call('DELETE', `/roun
 
 /** What the months ahead can settle. */
 export const seasonFrom = (day: string) =>
-  queryOptions({ queryKey: ['season', day], queryFn: (): Promise<SeasonAnswer> => get(`/plan/season?day=${day}`, (of) => of.seasonAnswer) });
+  queryOptions({
+    queryKey: ['season', day],
+    queryFn: (): Promise<SeasonAnswer> => get(`/plan/season?day=${day}`, (of) => of.seasonAnswer),
+  });
+
+/** One tree held against the chain. */
+export const auditOf = (tree: string) =>
+  queryOptions({ queryKey: ['audit', tree], queryFn: () => get(`/trees/${tree}/audit`, (of) => of.auditedTree()), gcTime: MINUTE });
 
 /** Holds the whole record against its chain. Asked by a person, not by a screen. */
 export const audited = () => get('/audit', (of) => of.audited());
@@ -215,10 +222,18 @@ export const importJob = (id: string) =>
 const LISTS = [['round'], ['found'], ['town'], ['kind']] as const;
 
 /** What colleagues change: kept answers to these are shown at once after a start, and asked for anew whatever their age. */
-export const sharedRecord: readonly string[] = [...LISTS.flat(), 'tree', QUEUE[0], stockOfDistricts.queryKey[0], 'notices', 'rounds', 'season'].map(String);
+export const sharedRecord: readonly string[] = [
+  ...LISTS.flat(),
+  'tree',
+  QUEUE[0],
+  stockOfDistricts.queryKey[0],
+  'notices',
+  'rounds',
+  'season',
+].map(String);
 
 /** Asked while somebody types, or kept on the device elsewhere: of no use once that is done. */
-export const passing: readonly string[] = ['found', 'held', 'presence'];
+export const passing: readonly string[] = ['found', 'held', 'presence', 'audit'];
 
 /** What a thing that reached the server changes: nothing else is fetched anew. */
 export const changedBy = {

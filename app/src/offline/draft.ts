@@ -65,6 +65,8 @@ export interface VisitDraft {
   laterDropped: string[];
   specimens: Specimen[];
   note: string;
+  /** The visit this one corrects: it is of that day, and what was measured then stands where nothing else is typed. */
+  amends?: { visit: string; day: string; measurements: Measurements };
 }
 
 /** A visit being made, as it lies on the device. */

@@ -68,7 +68,10 @@ export function listen(client: QueryClient, me: string, open: (url: string) => E
     gathering ??= setTimeout(take, GATHER_MS);
   };
   const lists = (tree: string, queryKey: QueryKey) => {
-    const shown = client.getQueryCache().findAll({ queryKey, type: 'active' }).some((query) => speaksOf(query.state.data, tree));
+    const shown = client
+      .getQueryCache()
+      .findAll({ queryKey, type: 'active' })
+      .some((query) => speaksOf(query.state.data, tree));
     if (!shown && Date.now() - listsAt < LISTS_EVERY_MS) return;
     if (!shown) listsAt = Date.now();
     stale(queryKey);

@@ -32,8 +32,8 @@ export function Identity({ tree }: { tree: TreeDetail }) {
             <Strong className={tree.standing === 'confirmed' || tree.standing === 'overturned' ? 'text-slate' : ''}>
               {standingWords(tree.standing)}
             </Strong>
-            {now ? `. ${now.why}` : ''}
           </Body>
+          {now?.why ? <Small numberOfLines={2}>{now.why}</Small> : null}
         </View>
         {taxon ? (
           <Pressable

@@ -1,20 +1,33 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
+import type { TreeDetail } from '@dendrix/core/contracts';
+import type { UnitSystem } from '@dendrix/core/units';
 import { todayIso } from '@/features/shell/today';
 import { standingVisits } from '@dendrix/core/review';
-import { dateWithSeason, dueWords } from '@/features/shell/words';
+import { dateWithSeason, dayWords, dueWords, lengthWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
-import { Heading, Small, Strong } from '@/ui/text';
+import { Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
 import { visitsIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
+import { Timeline } from '@/features/history/HistoryFold';
+import { AsWritten } from '@/features/history/AsWritten';
+import { SideBySide } from '@/features/history/SideBySide';
+import { SlidOver } from '@/features/history/SlidOver';
+import { useSeen } from '@/features/history/useSeen';
+import { AtTree } from '@/features/live/AtTree';
+import { useIAmHere } from '@/features/live/usePresence';
+import { useSettings } from '@/features/shell/settings';
+import { Talk } from '@/features/talk/Talk';
+import { useMessages } from '@/features/talk/useTalk';
+import { Fold } from '@/ui/fold';
+import { Glance } from './Glance';
 import { OverTheYears } from './OverTheYears';
 import { Pictures, useOpenPicture } from './Pictures';
-import { Scale } from './Scale';
+import { PutOffSaid } from './PutOffSaid';
 import { useOlderVisits, useTree } from './useTrees';
 import { Facts } from './Facts';
 import { History } from './History';
@@ -22,11 +35,11 @@ import { Identity } from './Identity';
 import { LastJudgement } from './LastJudgement';
 import { NameGiven } from './NameGiven';
 import { Sheet } from './Sheet';
-import { standing } from './standing';
 import { StillToSettle } from './StillToSettle';
-import { VisitCard } from './VisitCard';
 
-/** Who it is and how sure, two scales, the rings, what is due, every visit and every name it ever had. */
+const EMPTY = { id: '', messages: [] };
+
+/** What matters first: who it is, how it is, what nobody saw, what is next; everything else folds and says what is in it. */
 export function TreePage({ id }: { id: string }) {
   const router = useRouter();
   const wide = useWide();
@@ -42,6 +55,10 @@ export function TreePage({ id }: { id: string }) {
     [newest, older.visits],
   );
   const picture = useOpenPicture(tree);
+  const presence = useIAmHere(id);
+  const { settings } = useSettings();
+  const messages = useMessages(tree ?? EMPTY);
+  useSeen(tree);
   if (!tree) {
     return (
       <View className="p-4">
@@ -62,10 +79,12 @@ export function TreePage({ id }: { id: string }) {
   const left = tree.earlier.visits - older.visits.length;
   const last = visits.at(-1);
   const today = todayIso();
+  const photos = tree.visits.reduce((sum, visit) => sum + visit.look.photos.length, 0);
   const mayVisit = account !== null && account.role !== 'viewer';
   const about = (
     <>
       <Identity tree={tree} />
+      <AtTree tree={tree.id} />
       {unsent.map((parcel) => (
         <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit waits to be sent">
           {parcel.problem
@@ -73,44 +92,75 @@ export function TreePage({ id }: { id: string }) {
             : 'It stands below as it will be; it is kept on this device and goes out when there is a signal.'}
         </Remark>
       ))}
-      <View className="flex-row gap-4">
-        <View className="flex-1">
-          <Scale label="Vigour" bands={VIGOUR} {...standing(visits, 'vigour', tree)} short />
-        </View>
-        <View className="flex-1">
-          <Scale label="Soundness" bands={SOUNDNESS} {...standing(visits, 'soundness', tree)} short />
-        </View>
-      </View>
+      <Glance tree={tree} visits={visits} earlier={left} />
+      <PutOffSaid tree={tree} today={today} />
+      <StillToSettle tree={tree} />
       <History tree={tree} earlier={left} />
     </>
   );
+  const fetchMore = (
+    <Earlier
+      left={left}
+      waits={older.isFetching}
+      problem={older.error?.message}
+      onMore={() => (all ? void older.fetchNextPage() : setAll(true))}
+    />
+  );
+  const reviews = tree.reviews.length;
   const record = (
-    <>
-      {last ? <LastJudgement visit={last} visits={visits} /> : null}
-      <Facts tree={tree} />
+    <View>
       <OverTheYears visits={tree.visits} earlier={left} />
-      <Pictures tree={tree} onOpen={picture.open} />
-      <Sheet tree={tree} />
-      <StillToSettle tree={tree} />
-      <Heading>Every name it had</Heading>
-      {tree.determinations.map((d) => (
-        <NameGiven key={d.id} given={d} tree={tree} />
-      ))}
-      {tree.determinations.length === 0 ? (
-        <Small>Nobody has named it{tree.writtenName ? `; the town list says “${tree.writtenName}”` : ''}.</Small>
+      {last ? (
+        <Fold title="The last look" says={`${last.by.name}, ${dayWords(last.look.day)}: ${last.judgement.lookedAt.percent} % looked at`}>
+          <LastJudgement visit={last} visits={visits} />
+        </Fold>
       ) : null}
-      <Heading>Every visit</Heading>
-      {tree.visits.map((visit) => (
-        <VisitCard key={visit.id} visit={visit} tree={tree} />
-      ))}
-      {tree.visits.length === 0 ? <Small>Nobody has visited it yet.</Small> : null}
-      <Earlier
-        left={left}
-        waits={older.isFetching}
-        problem={older.error?.message}
-        onMore={() => (all ? void older.fetchNextPage() : setAll(true))}
-      />
-    </>
+      <Fold title="Talk" says={saidWords(messages.length)} open={messages.some((message) => message.point === 'tree')}>
+        <Talk tree={tree} visitId={null} point="tree" about="this tree" />
+      </Fold>
+      <Fold
+        title="Every name it had"
+        says={`${namesWords(tree)}${reviews > 0 ? `, ${reviews} review${reviews === 1 ? '' : 's'}` : ''}`}
+        open={tree.standing === 'contested' || tree.standing === 'questioned'}
+      >
+        {tree.determinations.map((d) => (
+          <NameGiven key={d.id} given={d} tree={tree} />
+        ))}
+        {tree.determinations.length === 0 ? (
+          <Small>Nobody has named it{tree.writtenName ? `; the town list says “${tree.writtenName}”` : ''}.</Small>
+        ) : null}
+      </Fold>
+      <Fold title="What happened" says={happenedWords(tree, left)}>
+        {() => (
+          <>
+            <Timeline tree={tree} />
+            {fetchMore}
+          </>
+        )}
+      </Fold>
+      {visits.length > 1 ? (
+        <Fold title="Two visits side by side" says="what changed between any two, and what did not">
+          {() => <SideBySide tree={tree} />}
+        </Fold>
+      ) : null}
+      {photos > 0 ? (
+        <Fold title="Pictures" says={`${photos} picture${photos === 1 ? '' : 's'}, newest first`}>
+          {() => (
+            <>
+              <Pictures tree={tree} onOpen={picture.open} />
+              <SlidOver tree={tree} />
+            </>
+          )}
+        </Fold>
+      ) : null}
+      <Fold title="Sizes and sheet" says={sizesWords(tree, settings.units)}>
+        <Facts tree={tree} />
+        <Sheet tree={tree} />
+      </Fold>
+      <Fold title="Is it as it was written?" says="holds this tree’s record against the chain">
+        {() => <AsWritten tree={tree.id} />}
+      </Fold>
+    </View>
   );
   return (
     <View className="min-h-0 flex-1">
@@ -121,7 +171,7 @@ export function TreePage({ id }: { id: string }) {
         {wide ? (
           <>
             <View className="flex-1 gap-5">{about}</View>
-            <View className="flex-1 gap-4">{record}</View>
+            <View className="flex-1">{record}</View>
           </>
         ) : (
           <>
@@ -145,6 +195,14 @@ export function TreePage({ id }: { id: string }) {
                 Start a visit
               </Button>
             ) : null}
+            {mayVisit ? (
+              <Button
+                label={presence.here ? 'I have left this tree' : 'I am at this tree'}
+                onPress={() => presence.setHere(!presence.here)}
+              >
+                {presence.here ? '✓ Here' : 'I am here'}
+              </Button>
+            ) : null}
             <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>On the map</Button>
           </View>
         </View>
@@ -153,6 +211,21 @@ export function TreePage({ id }: { id: string }) {
     </View>
   );
 }
+
+const saidWords = (n: number): string => (n === 0 ? 'nothing was said yet' : n === 1 ? 'one word' : `${n} words`);
+const namesWords = ({ determinations }: TreeDetail): string => {
+  const names = new Set(determinations.map(({ taxon }) => taxon ?? 'not known'));
+  return names.size === 0 ? 'none yet' : names.size === 1 ? `always ${[...names][0] ?? ''}` : `${names.size} different ones`;
+};
+const happenedWords = (tree: TreeDetail, left: number): string =>
+  `${tree.visits.length + left} visit${tree.visits.length + left === 1 ? '' : 's'}, every review, word and amendment, and who saw it`;
+const sizesWords = (tree: TreeDetail, units: UnitSystem): string =>
+  [
+    tree.dbh === null ? 'not measured' : lengthWords(tree.dbh, units, 'stem'),
+    tree.height === null ? null : `${lengthWords(tree.height, units, 'tree')} high`,
+  ]
+    .filter((words) => words !== null)
+    .join(', ');
 
 /** Visits before those that are shown: how many, and a way to have them. */
 function Earlier({ left, waits, problem, onMore }: { left: number; waits: boolean; problem: string | undefined; onMore: () => void }) {

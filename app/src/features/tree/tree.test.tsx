@@ -14,11 +14,15 @@ const second = aVisit('2026-06-01', { looked: ['stem-n', 'collar'] }, aName('Que
 const show = (record = aRecord([first, second]), account = LUK) =>
   render(<TreePage id={TREE_ID} />, { wrapper: around(clientWith({ account, tree: record })) });
 
+/** Opens a part of the page. */
+const unfold = (title: RegExp) => fireEvent.click(screen.getByRole('button', { name: title, expanded: false }));
+
 describe('a tree’s page', () => {
   it('says who it is, how that stands, and every name it had, the newest first', () => {
     show();
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Quercus palustris');
     expect(screen.getByText('Proposed, waits for a second look')).toBeTruthy();
+    unfold(/^Every name it had2 different ones/);
     const names = screen.getAllByText(/^Quercus (rubra|palustris)$/).map((one) => one.textContent);
     expect(names.slice(-2)).toEqual(['Quercus palustris', 'Quercus rubra']);
   });
@@ -32,6 +36,7 @@ describe('a tree’s page', () => {
   it('a visit opens to everything it saw, with its note', () => {
     show();
     expect(screen.queryByText('Behind the sign post.')).toBeNull();
+    unfold(/^What happened/);
     fireEvent.click(screen.getByRole('button', { name: /1 June 2024, Adaeze Fenwick/ }));
     expect(screen.getByText('Behind the sign post.')).toBeTruthy();
     expect(screen.getByText(/^Cavity, east side of the stem/)).toBeTruthy();
@@ -52,6 +57,8 @@ describe('a tree’s page', () => {
       knew: null,
     };
     show(aRecord([first, second], { reviews: [review] }));
+    unfold(/^Every name it had.*1 review/);
+    unfold(/^What happened/);
     expect(screen.getByText('overturned by Perrin Oakes: Blunt buds.')).toBeTruthy();
     expect(screen.getByRole('button', { name: /1 June 2026, .*overturned by Perrin Oakes/ })).toBeTruthy();
   });
@@ -67,6 +74,7 @@ describe('a tree’s page', () => {
   it('the sheet is asked for in the units of the person, and what goes wrong is told', async () => {
     show();
     mockDownload.mockRejectedValueOnce(new Error('No signal for the sheet.'));
+    unfold(/^Sizes and sheet/);
     fireEvent.click(screen.getByRole('button', { name: 'Sheet to print, A4' }));
     expect(mockDownload).toHaveBeenCalledWith(`/trees/${TREE_ID}/sheet.pdf?paper=a4&units=metric`, 'Q-0417.pdf');
     expect(await screen.findByText('No signal for the sheet.')).toBeTruthy();
@@ -88,6 +96,7 @@ describe('a tree’s page', () => {
     expect(screen.queryByText(/has never been seen/)).toBeNull();
     // What the whole record says of a scale stands, though the newest visit did not judge it.
     expect(screen.getByRole('group', { name: /^Soundness/ }).textContent).toMatch(/serious weakness/i);
+    unfold(/^What happened2 visits/);
     fireEvent.click(screen.getByRole('button', { name: '1 earlier visit' }));
     expect(await screen.findByRole('button', { name: /1 June 2024, Adaeze Fenwick/ })).toBeTruthy();
     expect(screen.queryByRole('button', { name: /earlier visit/ })).toBeNull();
@@ -95,7 +104,8 @@ describe('a tree’s page', () => {
   });
   it('without a visit it says so and keeps what the list says', () => {
     show(aRecord([], { writtenName: 'red oak', standing: 'imported' }));
-    expect(screen.getByText('Nobody has visited it yet.')).toBeTruthy();
+    expect(screen.getByText('all of it: nobody has visited it yet')).toBeTruthy();
+    unfold(/^Every name it had/);
     expect(screen.getByText(/the town list says “red oak”/)).toBeTruthy();
   });
 });

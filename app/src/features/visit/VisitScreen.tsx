@@ -11,13 +11,16 @@ import { useSettings } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
 import { useBrief, useWholeRecord } from '@/features/tree/useTrees';
 import type { Part, VisitDraft } from '@/offline/draft';
-import { DraftElsewhere } from '@/offline/drafts';
+import { DraftElsewhere, dropDraft } from '@/offline/drafts';
 import { enqueueVisit } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark, TreeTag, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
+import { AtTree } from '@/features/live/AtTree';
+import { useStandAt } from '@/features/live/usePresence';
+import { Amending } from './Amending';
 import { JudgeStep } from './judge/JudgeStep';
 import { MeasureStep } from './measure/MeasureStep';
 import { Ladder } from './name/Ladder';
@@ -50,6 +53,8 @@ export function VisitScreen({ treeId }: { treeId: string }) {
   const drafting = useDraft(account?.id ?? '', treeId, tree);
   const { draft } = drafting;
   const { send } = useOutbox();
+  // Whoever amends a visit sits somewhere else.
+  useStandAt(treeId, draft !== null && draft.amends === undefined && account?.role !== 'viewer');
   const [problem, setProblem] = useState<string | null>(null);
 
   if (!tree || !draft) {
@@ -80,12 +85,24 @@ export function VisitScreen({ treeId }: { treeId: string }) {
       visits={detail.visits}
       recordKnown={detail.whole || tree.lastVisitOn === null}
       problem={problem ?? drafting.problem}
+      onDrop={() => void dropDraft(account?.id ?? '', treeId).then(() => router.replace(`/tree/${treeId}`))}
       onClose={() => (router.canGoBack() ? router.back() : router.navigate('/today'))}
       onSend={async (body) => {
         try {
           const rev = await drafting.settled();
           const queuedAt = new Date().toISOString();
-          await enqueueVisit(account?.id ?? '', { id: draft.id, kind: 'visit', queuedAt, words: `Visit to ${tree.tag}`, body, draft }, rev);
+          await enqueueVisit(
+            account?.id ?? '',
+            {
+              id: draft.id,
+              kind: 'visit',
+              queuedAt,
+              words: draft.amends ? `Amendment of the visit to ${tree.tag} of ${draft.amends.day}` : `Visit to ${tree.tag}`,
+              body,
+              draft,
+            },
+            rev,
+          );
           void send();
           router.replace(`/tree/${treeId}`);
         } catch (error) {
@@ -110,9 +127,10 @@ interface BodyProps {
   problem: string | null;
   onClose: () => void;
   onSend: (body: VisitSubmission) => Promise<void>;
+  onDrop: () => void;
 }
 
-function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClose, onSend }: BodyProps) {
+function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClose, onSend, onDrop }: BodyProps) {
   const { change, saved } = drafting;
   const wide = useWide();
   const { settings } = useSettings();
@@ -122,7 +140,7 @@ function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClos
   const toTop = useCallback(() => scroll.current?.scrollTo({ y: 0, animated: false }), []);
   useEffect(toTop, [draft.part, draft.trait, draft.line, names, draft.safetyDone, toTop]);
 
-  const date = todayIso();
+  const date = draft.amends?.day ?? todayIso();
   const { naming, name, judged, taxon, before, last, known, measuring, look, judgement, later, empty } = useVisitAsFarAs(
     draft,
     tree,
@@ -167,6 +185,7 @@ function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClos
         </Button>
       </View>
       <PracticeBanner />
+      {draft.amends ? <Amending draft={draft} visits={visits} change={change} onDrop={onDrop} /> : <AtTree tree={draft.treeId} />}
       {drafting.problem ? <Remark mood="caution">{drafting.problem}</Remark> : null}
       {recordKnown ? null : (
         <Remark mood="caution" title="The visits before are not on this device">

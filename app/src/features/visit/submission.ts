@@ -42,8 +42,9 @@ export const laterOf = (draft: VisitDraft, naming: Naming, today: string): Later
     planned: draft.laterAdded.includes(look.trait) || (byItself && !draft.laterDropped.includes(look.trait)),
   }));
 
-/** The measurements of a draft: what was typed, and what devices gave beside. */
-export const measurementsOf = (draft: Pick<VisitDraft, 'drillings' | 'position'>, { values }: MeasuredEntry) => ({
+/** The measurements of a draft: what was typed, what devices gave beside, and of an amendment what was measured then. */
+export const measurementsOf = (draft: Pick<VisitDraft, 'drillings' | 'position' | 'amends'>, { values }: MeasuredEntry) => ({
+  ...draft.amends?.measurements,
   ...values,
   ...(draft.drillings.length > 0 ? { drillings: draft.drillings } : {}),
   ...(draft.position ? { position: draft.position } : {}),
@@ -66,7 +67,7 @@ export const judgementOf = (
 
 /** What goes to the server. */
 export function submissionOf(
-  draft: Pick<VisitDraft, 'treeId' | 'startedAt' | 'chosenName'>,
+  draft: Pick<VisitDraft, 'treeId' | 'startedAt' | 'chosenName' | 'amends'>,
   look: Look,
   name: VisitName,
   judgement: Judgement,
@@ -89,5 +90,6 @@ export function submissionOf(
     name: name.taxon === null && name.written === undefined && draft.chosenName === null && look.observations.length === 0 ? null : name,
     judgement,
     laterLooks: later.filter(({ planned }) => planned).map(({ look: planned }) => planned),
+    ...(draft.amends ? { amends: draft.amends.visit } : {}),
   };
 }

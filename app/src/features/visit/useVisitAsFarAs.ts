@@ -4,7 +4,7 @@ import { knownSigns } from '@dendrix/core/history';
 import { yearsBetween } from '@dendrix/core/maths';
 import { readEntry } from '@dendrix/core/measuring';
 import { isEmptyLook } from '@dendrix/core/record';
-import { judgedName, standingVisits } from '@dendrix/core/review';
+import { judgedName, standingVisits, versionsOf } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
@@ -24,7 +24,12 @@ export function useVisitAsFarAs(draft: VisitDraft, tree: TreeBrief, visits: read
   const organisation = useOrganisation();
   const judged = useMemo(() => judgedName(name, tree), [name, tree]);
   const taxon = taxonNamed(judged.taxon);
-  const before = useMemo(() => standingVisits(visits).filter((visit) => visit.look.day <= date), [visits, date]);
+  const corrects = draft.amends?.visit;
+  const before = useMemo(() => {
+    // What an amendment corrects is no look before it.
+    const own = corrects === undefined ? new Set<string>() : new Set(versionsOf(visits, corrects).map(({ id }) => id));
+    return standingVisits(visits).filter((visit) => visit.look.day <= date && !own.has(visit.id));
+  }, [visits, date, corrects]);
   const last = before.at(-1);
   const known = useMemo(
     () =>

@@ -1,0 +1,175 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { v7 as newId } from 'uuid';
+import type { TreeDetail, VisitView } from '@dendrix/core/contracts';
+import { SCHEMA, type VisitSubmission } from '@dendrix/core/record';
+import type { UnitSystem } from '@dendrix/core/units';
+import { timeline, versionsOf, type TimelineEntry } from '@dendrix/core/review';
+import { useSession } from '@/features/session/useSession';
+import { useSettings } from '@/features/shell/settings';
+import { dayWords } from '@/features/shell/words';
+import { VisitCard } from '@/features/tree/VisitCard';
+import { pointWords } from '@/features/talk/points';
+import { amendVisit } from '@/offline/amend';
+import { useOutbox } from '@/offline/OutboxProvider';
+import { Body, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Remark } from '@/ui/surface';
+import { reached, reachedWords } from './stands';
+
+const VERDICT = { confirm: 'confirmed', question: 'questioned', overturn: 'overturned' } as const;
+
+/** Everything that happened at a tree, newest first: who, when, and how far it has come. */
+export function Timeline({ tree }: { tree: TreeDetail }) {
+  const entries = timeline(tree);
+  const { parcels } = useOutbox();
+  const stands = (entry: TimelineEntry, by: string) => reachedWords(reached(entry.id, by, tree.seen, parcels));
+  if (entries.length === 0) return <Small>Nothing has happened at it yet.</Small>;
+  return (
+    <View className="gap-3">
+      {entries.map((entry) => (
+        <View key={`${entry.kind}/${entry.id}`} className="border-l-2 border-ink pl-3">
+          <Told entry={entry} tree={tree} stands={stands} />
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function Told({ entry, tree, stands }: { entry: TimelineEntry; tree: TreeDetail; stands: (entry: TimelineEntry, by: string) => string }) {
+  const day = dayWords(entry.day);
+  switch (entry.kind) {
+    case 'visit':
+      return (
+        <View className="gap-1">
+          {entry.amends ? (
+            <Strong>
+              {day}: {entry.visit.by.name} amended the visit of {dayWords(entry.visit.look.day)}
+            </Strong>
+          ) : null}
+          <VisitCard visit={entry.visit} tree={tree} />
+          <Small>
+            {entry.stands ? '' : 'Amended since; kept as it was. '}
+            {stands(entry, entry.visit.by.id)}
+          </Small>
+          <Amend entry={entry} tree={tree} />
+        </View>
+      );
+    case 'review':
+      return (
+        <View>
+          <Strong>
+            {day}: {entry.review.by.name} {VERDICT[entry.review.verdict]}
+            {entry.review.taxon ? ` to ${entry.review.taxon}` : ''}
+          </Strong>
+          {entry.review.reason ? <Body>{entry.review.reason}</Body> : null}
+          {entry.review.wanted ? <Body>Wanted: {entry.review.wanted.because}</Body> : null}
+          <Small>
+            {entry.of ? `Of the visit of ${dayWords(entry.of.look.day)}. ` : ''}
+            {stands(entry, entry.review.by.id)}
+          </Small>
+        </View>
+      );
+    case 'listed':
+      return (
+        <View>
+          <Strong>
+            {day}: came in with a list as {entry.name.taxon ?? tree.writtenName ?? 'no name'}
+          </Strong>
+          {entry.name.by ? <Small>by {entry.name.by.name}</Small> : null}
+        </View>
+      );
+    case 'word':
+      return (
+        <View>
+          <Strong>
+            {day}: {entry.message.by.name} on {pointWords(entry.message.point)}
+          </Strong>
+          <Body>{entry.message.text}</Body>
+          <Small>{stands(entry, entry.message.by.id)}</Small>
+        </View>
+      );
+    case 'put off':
+      return (
+        <View>
+          <Strong>
+            {day}: {entry.putOff.by.name} put it off to {dayWords(entry.putOff.until)}
+          </Strong>
+          <Body>{entry.putOff.reason}</Body>
+          <Small>{stands(entry, entry.putOff.by.id)}</Small>
+        </View>
+      );
+  }
+}
+
+/** To amend a visit, or to bring back how it stood before it was amended: both are written beside what was, and nothing is taken away. */
+function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' }>; tree: TreeDetail }) {
+  const router = useRouter();
+  const { account } = useSession();
+  const { settings } = useSettings();
+  const { post, parcels } = useOutbox();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { visit, stands } = entry;
+  const versions = versionsOf(tree.visits, visit.id);
+  const root = versions[0];
+  const standing = versions.at(-1);
+  const may = account !== null && account.role !== 'viewer' && (root?.by.id === account.id || account.role === 'coordinator');
+  const unsent = parcels.some((parcel) => parcel.id === visit.id || (parcel.kind === 'visit' && parcel.body.amends === standing?.id));
+  if (!may || unsent) return null;
+  const open = () =>
+    amendVisit(account.id, visit, new Date()).then(
+      () => router.push(`/visit/${tree.id}`),
+      (error: Error) => setProblem(error.message),
+    );
+  const bringBack = () =>
+    standing &&
+    post({
+      id: newId(),
+      kind: 'visit',
+      queuedAt: new Date().toISOString(),
+      words: `Visit to ${tree.tag} of ${visit.look.day}, as it stood before`,
+      body: backTo(visit, standing, settings.units),
+      draft: null,
+    }).catch((error: Error) => setProblem(error.message));
+  return (
+    <View className="gap-1">
+      {stands ? (
+        <Pressable
+          role="button"
+          aria-label={`Amend the visit of ${dayWords(visit.look.day)}`}
+          onPress={() => void open()}
+          className="min-h-[48px] justify-center self-start"
+        >
+          <Small className="text-slate underline">Amend this visit</Small>
+        </Pressable>
+      ) : (
+        <Button
+          kind="quiet"
+          className="self-start px-0"
+          label={`Bring back the visit of ${dayWords(visit.look.day)} as written here`}
+          onPress={() => void bringBack()}
+        >
+          Bring this version back
+        </Button>
+      )}
+      {problem ? <Remark mood="caution">{problem}</Remark> : null}
+    </View>
+  );
+}
+
+/** An amendment that says again what an earlier version said. The server judges it from the whole record. */
+const backTo = (earlier: VisitView, standing: VisitView, units: UnitSystem): VisitSubmission => ({
+  schema: SCHEMA,
+  treeId: earlier.treeId,
+  startedAt: earlier.startedAt,
+  finishedAt: new Date(Math.max(Date.now(), Date.parse(standing.finishedAt) + 1)).toISOString(),
+  timeZone: earlier.timeZone,
+  libraryVersion: earlier.libraryVersion,
+  units,
+  look: earlier.look,
+  name: earlier.name,
+  judgement: null,
+  laterLooks: earlier.laterLooks,
+  amends: standing.id,
+});
