@@ -103,9 +103,10 @@ export interface Queued {
   tree: TreeBrief;
   weight: number;
   why: QueueItem['why'];
+  reviews?: TreeDetail['reviews'];
 }
 
-const inQueue = ({ visit, tree, ...rest }: Queued): QueueItem => ({
+const inQueue = ({ visit, tree, reviews: _reviews, ...rest }: Queued): QueueItem => ({
   ...rest,
   tree,
   visit: { id: visit.id, treeId: visit.treeId, day: visit.look.day, finishedAt: visit.finishedAt, by: visit.by },
@@ -147,7 +148,8 @@ export function clientWith({ account = LUK, trees = [], tree, queue = [], waitin
     pages: [{ items: queue.map(inQueue), next: null, total: waiting, more: false }],
     pageParams: [''],
   });
-  for (const { visit, tree: seen } of queue) client.setQueryData(oneTree(seen.id).queryKey, { ...aRecord([visit]), ...seen });
+  for (const { visit, tree: seen, reviews = [] } of queue)
+    client.setQueryData(oneTree(seen.id).queryKey, { ...aRecord([visit], { reviews }), ...seen });
   if (tree) client.setQueryData(oneTree(tree.id).queryKey, tree);
   return client;
 }

@@ -1,16 +1,19 @@
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useCallback, type ReactNode } from 'react';
+import { useCallback, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { List } from '@/ui/list';
 import type { QueueItem } from '@dendrix/core/contracts';
 import { useKey } from '@/features/shell/Shortcuts';
-import { dayWords } from '@/features/shell/words';
+import { daysBetween } from '@dendrix/core/time';
+import { todayIso } from '@/features/shell/today';
 import { useSession } from '@/features/session/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Page, TreeTag, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
+import type { QueueFilter } from '@/data/keys';
+import { Filters } from './Filters';
 import { ReviewItem } from './ReviewItem';
 import { useReviewQueue, useUnderReview } from './useReview';
 
@@ -20,7 +23,8 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   const wide = useWide();
   const { account } = useSession();
   const allowed = account?.role === 'reviewer' || account?.role === 'coordinator';
-  const queue = useReviewQueue(allowed);
+  const [filter, setFilter] = useState<QueueFilter>({});
+  const queue = useReviewQueue(allowed, filter);
   const { parcels } = useOutbox();
   // What was just settled travels in the address, since the queue is another page than the visit.
   const { settled } = useLocalSearchParams<{ settled?: string }>();
@@ -33,6 +37,12 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
     if (following) router.replace(`/review/${following.visit.id}`);
   }, [items, item, router]);
   useKey('n', next);
+  const before = useCallback(() => {
+    const at = items.findIndex((i) => i.visit.id === item?.visit.id);
+    const one = items[at - 1] ?? items.at(-1);
+    if (one) router.replace(`/review/${one.visit.id}`);
+  }, [items, item, router]);
+  useKey('p', before);
 
   if (!allowed) {
     return (
@@ -68,6 +78,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       ListHeaderComponent={
         <View className="gap-3 pb-2">
           {head}
+          <Filters value={filter} onChange={setFilter} />
           <Small>{waitWords(items.length, queue.total - ((queue.items?.length ?? 0) - items.length), queue.more)}</Small>
           {settled ? (
             <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
@@ -76,7 +87,9 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
           ) : null}
         </View>
       }
-      ListEmptyComponent={<Body>Nothing waits for a second look.</Body>}
+      ListEmptyComponent={
+        <Body>{Object.keys(filter).length > 0 ? 'Nothing of that waits for a second look.' : 'Nothing waits for a second look.'}</Body>
+      }
     />
   );
   if (wide) {
@@ -118,6 +131,12 @@ function Opened({ item, onDone }: { item: QueueItem; onDone: (words: string) => 
   return <Waiting what="the visit" problem={problem} retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null} />;
 }
 
+/** How long it has waited, since of what matters alike the oldest comes first. */
+function waitsWords(day: string): string {
+  const days = daysBetween(day, todayIso());
+  return days < 1 ? 'of today' : days < 60 ? `${days} day${days === 1 ? '' : 's'} old` : `${Math.round(days / 30.44)} months old`;
+}
+
 function Row({ item, on }: { item: QueueItem; on: boolean }) {
   const router = useRouter();
   // What would give the answer away waits until the reviewer has given an own one.
@@ -136,7 +155,7 @@ function Row({ item, on }: { item: QueueItem; on: boolean }) {
     >
       <View className="flex-row items-center justify-between gap-2">
         <TreeTag tag={item.tree.tag} />
-        <Small>{dayWords(item.visit.day)}</Small>
+        <Small>{waitsWords(item.visit.day)}</Small>
       </View>
       <Body>{why}</Body>
       <Small>

@@ -1,4 +1,6 @@
-import { fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { organisation } from '@dendrix/core/record';
+import { organisationPicks } from '@/data/keys';
 import { see } from '../../../../core/testing/see';
 import { aName, around, aTree, aVisit, clientWith, LUK, PERRIN, type Queued } from '@/testing/record';
 import { ReviewScreen, waitWords } from './ReviewScreen';
@@ -17,6 +19,20 @@ beforeEach(() => {
   mockPost.mockClear();
 });
 
+const aReview = {
+  id: '01976a00-0000-7000-8000-000000000777',
+  visitId: '',
+  by: { id: '01976a00-0000-7000-8000-000000000099', name: 'Tomas Wellbrook' },
+  at: '2026-06-02T10:00:00.000Z',
+  verdict: 'confirm' as const,
+  secondLook: null,
+  taxon: null,
+  reason: '',
+  bands: null,
+  points: null,
+  wanted: null,
+  knew: null,
+};
 const marks = [see('arrangement', 'alternate'), see('bark-texture', 'smooth')];
 const item = (part: Partial<Queued> = {}): Queued => ({
   visit: aVisit('2026-06-01', { looked: ['stem-n'], observations: marks }, aName('Acer rubrum')),
@@ -35,6 +51,15 @@ const show = (queue: Queued[], more: { visitId?: string; account?: typeof LUK; w
     ),
   });
 const open = (one: Queued) => show([one], { visitId: one.visit.id });
+const bandsUntold = () => {
+  for (const one of screen.getAllByRole('radio', { name: 'cannot tell' })) fireEvent.click(one);
+};
+/** The reviewer's own answer: neither name nor band can be told. */
+function answerFirst() {
+  fireEvent.click(button('Not to be told from this'));
+  bandsUntold();
+  fireEvent.click(button('Show what the visit says'));
+}
 const button = (name: string) => screen.getByRole('button', { name });
 
 describe('the queue', () => {
@@ -65,19 +90,22 @@ describe('a second opinion', () => {
     open(item());
     expect(screen.queryByText('Acer rubrum')).toBeNull();
     expect(screen.queryByRole('group', { name: 'Your verdict' })).toBeNull();
-    fireEvent.click(button('Not to be told from this'));
+    answerFirst();
     expect(screen.getByText('Acer rubrum')).toBeTruthy();
     expect(screen.getByText(/was called Acer saccharinum before/)).toBeTruthy();
     expect(screen.getByRole('group', { name: 'Your verdict' })).toBeTruthy();
   });
   it('a visit with nothing to name by is not asked for a name', () => {
     open(item({ visit: aVisit('2026-06-01', { looked: ['stem-n'] }, null) }));
+    expect(screen.queryByRole('textbox', { name: 'Your name for it' })).toBeNull();
+    bandsUntold();
+    fireEvent.click(button('Show what the visit says'));
     expect(screen.getByText(/nothing to tell one by/)).toBeTruthy();
     expect(screen.getByRole('group', { name: 'Your verdict' })).toBeTruthy();
   });
   it('a question or an overturning needs a reason, an overturning another name', async () => {
     open(item());
-    fireEvent.click(button('Not to be told from this'));
+    answerFirst();
     fireEvent.click(button('Question'));
     fireEvent.click(button('Send the question'));
     expect(screen.getByText(/Say why in a few words/)).toBeTruthy();
@@ -96,13 +124,62 @@ describe('a second opinion', () => {
     });
     expect(mockReplace).toHaveBeenCalledWith(expect.stringContaining('is%20now%20held%20for%20Acer%20saccharinum'));
   });
-  it('a confirmation goes with the name the reviewer gave first', async () => {
+  it('a confirmation goes with the name and the bands the reviewer gave first, and what was marked point by point', async () => {
     open(item());
     fireEvent.change(screen.getByRole('textbox', { name: 'Your name for it' }), { target: { value: 'Acer rubr' } });
     fireEvent.click(screen.getByRole('button', { name: /Acer rubrum/ }));
+    fireEvent.click(screen.getByRole('radio', { name: 'fair' }));
+    fireEvent.click(screen.getAllByRole('radio', { name: 'cannot tell' }).at(-1) as HTMLElement);
+    fireEvent.click(button('Show what the visit says'));
+    fireEvent.click(screen.getByRole('button', { name: /^Point by point/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^bark texture: not marked/i }));
+    fireEvent.click(screen.getByRole('radio', { name: 'Otherwise' }));
+    fireEvent.click(screen.getByRole('radio', { name: /furrow/i }));
     fireEvent.click(button('Confirm'));
     fireEvent.click(button('Send: confirmed'));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
-    expect(mockPost.mock.calls[0]?.[0]).toMatchObject({ body: { verdict: 'confirm', secondLook: 'Acer rubrum', taxon: null } });
+    expect(mockPost.mock.calls[0]?.[0]).toMatchObject({
+      body: {
+        verdict: 'confirm',
+        secondLook: 'Acer rubrum',
+        bands: { vigour: 'fair', soundness: null },
+        points: [{ point: 'trait/bark-texture', reads: 'differs', says: expect.stringMatching(/furrow/) }],
+        knew: [],
+        taxon: null,
+      },
+    });
+  });
+  it('where the organisation asks nobody first, the answer stands at once', () => {
+    const client = clientWith({ account: PERRIN, queue: [item()] });
+    client.setQueryData(organisationPicks.queryKey, organisation.parse({ secondLookShare: 0 }));
+    render(<ReviewScreen visitId={item().visit.id} />, { wrapper: around(client) });
+    expect(screen.queryByText('Your own look first')).toBeNull();
+    expect(screen.getByRole('group', { name: 'Your verdict' })).toBeTruthy();
+  });
+  it('a question names the mark that is wanted, and goes back for its months', async () => {
+    open(item());
+    answerFirst();
+    fireEvent.click(button('Question'));
+    const wanted = screen.getByRole('radiogroup', { name: 'The mark you want seen' });
+    const mark = within(wanted).getAllByRole('radio')[1] as HTMLElement;
+    fireEvent.click(mark);
+    expect(screen.getByText(/It goes back to the crew for then/)).toBeTruthy();
+    fireEvent.change(screen.getByRole('textbox', { name: 'What has to be answered' }), { target: { value: 'Which of the two?' } });
+    fireEvent.click(button('Send the question'));
+    await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
+    expect(mockPost.mock.calls[0]?.[0]).toMatchObject({
+      body: { verdict: 'question', wanted: { months: expect.arrayContaining([expect.any(Number)]), because: expect.stringMatching(/\w/) } },
+    });
+  });
+  it('what a colleague said of it meanwhile is told, and goes along as known', async () => {
+    const one = item();
+    const review = { ...aReview, visitId: one.visit.id };
+    show([{ ...one, reviews: [review] }], { visitId: one.visit.id });
+    answerFirst();
+    expect(screen.getByText('Tomas Wellbrook confirmed this visit')).toBeTruthy();
+    fireEvent.click(button('Confirm'));
+    fireEvent.click(button('Send: confirmed'));
+    await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
+    expect(mockPost.mock.calls[0]?.[0]).toMatchObject({ body: { knew: [review.id] } });
   });
 });

@@ -37,12 +37,12 @@ export function useReviewQueue(allowed: boolean, filter: QueueFilter = {}) {
 }
 
 /** A visit of the queue with its evidence, which comes with its tree. */
-export function useUnderReview({ visit, tree, why }: QueueItem) {
+export function useUnderReview({ visit, tree, why, weight }: QueueItem) {
   const record = useTree(tree.id);
   const found = record.data?.visits.find((one) => one.id === visit.id);
   const item = useMemo(
-    (): UnderReview | undefined => (record.data && found ? { visit: found, tree: record.data, why } : undefined),
-    [record.data, found, why],
+    (): UnderReview | undefined => (record.data && found ? { visit: found, tree: record.data, why, weight } : undefined),
+    [record.data, found, why, weight],
   );
   return { item, error: record.error, refetch: record.refetch, gone: record.data !== undefined && !found };
 }

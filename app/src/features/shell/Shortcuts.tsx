@@ -12,6 +12,7 @@ export const KEYS: readonly { key: string; words: string }[] = [
   { key: 'l', words: 'Library' },
   { key: '/', words: 'Find a tree by its tag' },
   { key: 'n', words: 'In review: next visit' },
+  { key: 'p', words: 'In review: visit before' },
   { key: 'c', words: 'In review: confirm' },
   { key: 'q', words: 'In review: question' },
   { key: 'o', words: 'In review: overturn' },
