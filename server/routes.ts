@@ -7,6 +7,7 @@ import { organisationRoutes } from './organisation/routes';
 import { photoRoutes } from './photos/routes';
 import { reviewRoutes } from './reviews/routes';
 import { liveRoutes } from './live/routes';
+import { agreementRoutes } from './agreement/routes';
 import { roundRoutes } from './rounds/routes';
 import { sessionRoutes } from './accounts/routes';
 import { talkRoutes } from './talk/routes';
@@ -24,6 +25,7 @@ export const allRoutes = (world: World, fonts: string): Route[] => [
   ...talkRoutes(world),
   ...liveRoutes(world),
   ...roundRoutes(world, fonts),
+  ...agreementRoutes(world),
   ...importRoutes(world),
   ...organisationRoutes(world),
   ...auditRoutes(world),

@@ -23,14 +23,22 @@ export interface Circumstances {
   months: readonly number[];
   stage: Stage | undefined;
   planted: boolean | undefined;
+  /** Chance that a mark somebody is sure of is wrong, by trait, as a town has learnt it; what is stated holds for the others. */
+  errors?: Readonly<Record<string, number>> | undefined;
 }
 
 /** A trait less likely than this to exist on a taxon contradicts it when seen. */
 const CANNOT_EXIST = 0.05;
 
-/** Chance that an observation is wrong, 0 to 1, from its certainty and source. */
-export const errorOf = (seen: Pick<Observation, 'certainty' | 'source'>): number =>
-  1 - (1 - ERROR_BY_CERTAINTY[seen.certainty]) * (1 - ERROR_BY_SOURCE[seen.source]);
+/**
+ * Chance that an observation is wrong, 0 to 1, from its certainty and source.
+ * @param learnt that of a mark somebody is sure of, where a town has learnt it; less sure, it is never taken to be better than stated
+ */
+export const errorOf = (seen: Pick<Observation, 'certainty' | 'source'>, learnt?: number): number => {
+  const stated = ERROR_BY_CERTAINTY[seen.certainty];
+  const own = learnt === undefined ? stated : seen.certainty === 'sure' ? learnt : Math.max(stated, learnt);
+  return 1 - (1 - own) * (1 - ERROR_BY_SOURCE[seen.source]);
+};
 
 export const STANCES = ['silent', 'agrees', 'contradicts'] as const;
 export type Stance = (typeof STANCES)[number];
@@ -102,7 +110,7 @@ export function weigh(model: Model, seen: Observation, at: Circumstances): Weigh
   if (!trait) return weighing;
 
   const column = model.column(k, at.stage);
-  const e = errorOf(seen);
+  const e = errorOf(seen, at.errors?.[seen.trait]);
   const onTree = seen.source === 'tree' || seen.source === 'distance';
   const away = onTree ? model.monthsAway(k, at.months) : null;
   const inSeason = (t: number) => {

@@ -54,7 +54,7 @@ export function rank(
   model: Model,
   request: Pick<
     IdentifyRequest,
-    'date' | 'latitude' | 'longitude' | 'regions' | 'hardiness' | 'planted' | 'lifeStage' | 'district' | 'stock' | 'observations'
+    'date' | 'latitude' | 'longitude' | 'regions' | 'hardiness' | 'planted' | 'lifeStage' | 'district' | 'stock' | 'errors' | 'observations'
   >,
 ): Ranking {
   const district = model.library.districts.find((d) => d.id === request.district);
@@ -64,6 +64,7 @@ export function rank(
     months: recordMonths(request.date, latitude),
     stage: request.lifeStage,
     planted: request.planted,
+    errors: request.errors,
   };
   const weighings = request.observations.map((seen) => weigh(model, seen, circumstances));
   const lines = LINES.flatMap((line) => {

@@ -20,6 +20,8 @@ export const identifyRequest = z.strictObject({
   district: z.string().optional(),
   /** The trees of the district's record, counted by kind; without the tree that is asked about. */
   stock: stock.optional(),
+  /** Chance that a mark somebody is sure of is wrong, by trait, as this town has learnt it. */
+  errors: z.record(z.string(), z.number().min(0.005).max(0.5)).optional(),
   observations: z.array(observationSchema),
 });
 export type IdentifyRequest = z.output<typeof identifyRequest>;

@@ -24,7 +24,5 @@ export const organisation = z.strictObject({
    * always asked, unless it is none.
    */
   secondLookShare: z.number().int().min(0).max(100).default(100),
-  /** Whether naming reckons with the errors this town's own reviews have shown, or only with those that are stated for each mark. */
-  ownErrors: z.boolean().default(false),
 });
 export type Organisation = z.output<typeof organisation>;

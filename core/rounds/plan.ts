@@ -177,6 +177,7 @@ export function planDay(
         treeId,
         tag: tree.tag,
         place: tree.place,
+        taxon: tree.taxon,
         latitude: tree.latitude,
         longitude: tree.longitude,
         why: whyOf(candidate, day, speech).slice(0, 1200),

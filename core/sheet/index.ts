@@ -1,3 +1,3 @@
 // One tree on one printed sheet: what stands on it, in which order, in which words. How it is laid on paper is the printer's.
-export { roundSheetOf } from './round-sheet';
+export { clockAfter, roundSheetOf, wayFigure } from './round-sheet';
 export { sheetOf, type Sheet, type SheetBlock } from './sheet';

@@ -1,5 +1,5 @@
 import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import { word, table } from '../db/columns';
+import { text, word, table } from '../db/columns';
 
 /** A choice of the organisation. */
 export class Setting extends Model<InferAttributes<Setting>, InferCreationAttributes<Setting>> {
@@ -8,5 +8,5 @@ export class Setting extends Model<InferAttributes<Setting>, InferCreationAttrib
 }
 
 export function defineOrganisation(sequelize: Sequelize): void {
-  Setting.init({ name: { ...word(60), primaryKey: true }, value: word(200) }, table(sequelize, 'settings'));
+  Setting.init({ name: { ...word(60), primaryKey: true }, value: text() }, table(sequelize, 'settings'));
 }

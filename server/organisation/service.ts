@@ -13,7 +13,6 @@ const NAMES: Record<keyof Organisation, string> = {
   rootStandard: 'root-standard',
   practicePlace: 'practice-place',
   secondLookShare: 'second-look-share',
-  ownErrors: 'own-errors',
 };
 const KEYS = Object.keys(NAMES) as (keyof Organisation)[];
 /** The audit chain wants an id; what belongs to the organisation as a whole has this one. */
@@ -21,7 +20,7 @@ const THE_ORGANISATION = '00000000-0000-7000-8000-000000000000';
 
 const written = (value: string | number | boolean): string => String(value);
 const readBack = (key: keyof Organisation, value: string): unknown => {
-  if (key === 'practicePlace' || key === 'ownErrors') return value === 'true';
+  if (key === 'practicePlace') return value === 'true';
   return key === 'secondLookShare' ? Number(value) : value;
 };
 

@@ -43,6 +43,7 @@ const planOf = (trees: readonly string[]): RoundPlan => ({
     treeId,
     tag: `R ${i}`,
     place: 'Ferry Street <12>; "the old, bent one"',
+    taxon: null,
     latitude: 45.62 + i * 0.001,
     longitude: -31.2,
     why: 'soundness: serious weakness & more',

@@ -297,9 +297,17 @@ describe('the chain', () => {
     await service.sequelize.query('DELETE FROM determinations LIMIT 1');
     await service.sequelize.query("UPDATE audit_entries SET body = '{}' WHERE action = 'submit' LIMIT 1");
     // Each is found from the page of its tree too, and nowhere else.
-    const told = (await Promise.all(items.map(async ({ id }: { id: string }) => (await crew.get(`/trees/${id}/audit`)).body.findings))).flat();
+    const told = (
+      await Promise.all(items.map(async ({ id }: { id: string }) => (await crew.get(`/trees/${id}/audit`)).body.findings))
+    ).flat();
     const kinds = [...new Set(told.map(({ what, where }: { what: string; where: string }) => `${what} ${where.split(/[/ ]/)[0]}`))].sort();
-    expect(kinds).toEqual(['chain broken entry', 'row altered messages', 'row altered putOffs', 'row altered reviews', 'row missing determinations']);
+    expect(kinds).toEqual([
+      'chain broken entry',
+      'row altered messages',
+      'row altered putOffs',
+      'row altered reviews',
+      'row missing determinations',
+    ]);
     const found = (await verify(service.world)).findings;
     expect(found.map(({ what, where }) => `${what} ${where.split(/[/ ]/)[0]}`).sort()).toEqual([
       'chain broken entry',

@@ -2,6 +2,16 @@
 import type { MessagePort } from 'node:worker_threads';
 import { readTreeList, type ListReport, type ReadListOptions } from '@dendrix/core/exchange';
 import { nameFinder } from '@dendrix/core/naming';
+import {
+  errorBench,
+  markErrors,
+  townAgreement,
+  type ErrorBench,
+  type ItemAgreement,
+  type MarkError,
+  type Reading,
+  type SettledCase,
+} from '@dendrix/core/review';
 import type { Sheet } from '@dendrix/core/sheet';
 import { loadLibrary } from '@dendrix/library';
 import { sheetPdf, type Paper } from '../sheet/service';
@@ -14,7 +24,13 @@ interface Call<I> {
 type Names = ReturnType<typeof nameFinder>;
 let names: Names | undefined;
 
+interface ReadTwice {
+  readings: readonly Reading[];
+}
+
 export interface Tasks {
+  agreement: (input: ReadTwice) => { items: ItemAgreement[]; marks: MarkError[] };
+  benchErrors: (input: { cases: readonly SettledCase[]; errors: Record<string, number> }) => ErrorBench;
   readList: (input: { text: string; options: Omit<ReadListOptions, 'names' | 'progress' | 'known'> }) => ListReport;
   sheet: (input: { sheet: Sheet; paper: Paper; day: string; fonts: string }) => Promise<Uint8Array>;
 }
@@ -25,6 +41,16 @@ export function readList({ input: { text, options }, port }: Call<Parameters<Tas
   names ??= nameFinder(loadLibrary());
   return readTreeList(text, { ...options, names, progress: (done, total) => port.postMessage({ done, total }) });
 }
+
+/** How far people agree, and how often each mark is read wrong. */
+export function agreement({ input: { readings }, port }: Call<ReadTwice>): ReturnType<Tasks['agreement']> {
+  const tell = (share: number) => port.postMessage({ done: Math.round(share * 100), total: 100 });
+  return { items: townAgreement(readings, tell), marks: markErrors(loadLibrary(), readings) };
+}
+
+/** What a town's own errors change in naming. */
+export const benchErrors = ({ input: { cases, errors }, port }: Call<Parameters<Tasks['benchErrors']>[0]>): ErrorBench =>
+  errorBench(loadLibrary(), cases, errors, (share) => port.postMessage({ done: Math.round(share * 100), total: 100 }));
 
 /** Prints the sheet of a tree. */
 export const sheet = ({ input }: Call<Parameters<Tasks['sheet']>[0]>): Promise<Uint8Array> =>

@@ -6,3 +6,5 @@ const tasks = await import('./tasks.ts');
 
 export const readList = (call) => tasks.readList(call);
 export const sheet = (call) => tasks.sheet(call);
+export const agreement = (call) => tasks.agreement(call);
+export const benchErrors = (call) => tasks.benchErrors(call);

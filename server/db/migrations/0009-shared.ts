@@ -34,6 +34,8 @@ export const shared: Step = {
     `CREATE TABLE IF NOT EXISTS round_stops (
        day DATE NOT NULL, tree_id ${ID} NOT NULL, round_id ${ID} NOT NULL, place SMALLINT NOT NULL,
        PRIMARY KEY (day, tree_id), INDEX of_round (round_id, place)) ${TABLE}`,
+    // A setting may hold more than a word, such as what a town has learnt of its marks.
+    'ALTER TABLE settings MODIFY value MEDIUMTEXT NOT NULL',
     // What is still open, by its day: the looks of a season, and how many wait.
     'ALTER TABLE follow_ups ADD INDEX IF NOT EXISTS open_by_day (done_on, due_on, trait)',
     // The entries that speak of one thing, so that one tree can be held against the chain.

@@ -8,6 +8,7 @@ import { Button } from '@/ui/button';
 export const KEYS: readonly { key: string; words: string }[] = [
   { key: 't', words: 'Today' },
   { key: 'm', words: 'Map' },
+  { key: 'd', words: 'Rounds: plan a day' },
   { key: 'r', words: 'Review' },
   { key: 'l', words: 'Library' },
   { key: '/', words: 'Find a tree by its tag' },
@@ -48,6 +49,7 @@ export function Shortcuts() {
       else if (event.key === 'Escape') setShown(false);
       else if (event.key === 't') router.navigate('/today');
       else if (event.key === 'm') router.navigate('/map');
+      else if (event.key === 'd') router.navigate('/round');
       else if (event.key === 'r') router.navigate('/review');
       else if (event.key === 'l') router.navigate('/library');
       else if (event.key === '/') {

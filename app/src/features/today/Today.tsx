@@ -8,6 +8,9 @@ import { seasonOf } from '@dendrix/core/time';
 import { useTownDistrict } from '@/features/shell/leading';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
+import { useQuery } from '@tanstack/react-query';
+import { roundsOfDay } from '@/data/keys';
+import { useSession } from '@/features/session/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
@@ -88,6 +91,7 @@ export function Today() {
           </View>
         </Remark>
       ) : null}
+      <MyRound today={today} />
       <Choice label="How far ahead" shown={false} options={SPANS} value={span} onChange={setSpan} />
       {total > stops.length || from ? (
         <View className="gap-1">
@@ -109,6 +113,27 @@ export function Today() {
         </Card>
       ) : null}
     </Page>
+  );
+}
+
+/** The round that was planned for this person today, and how far it is done; without one, the way to plan it. */
+function MyRound({ today }: { today: string }) {
+  const router = useRouter();
+  const { account } = useSession();
+  const { data } = useQuery(roundsOfDay(today));
+  const mine = data?.find((round) => round.crew.id === account?.id);
+  const next = mine?.plan.stops.find((stop) => !mine.done.includes(stop.treeId));
+  if (account?.role === 'viewer') return null;
+  return (
+    <View className="flex-row flex-wrap items-center gap-2">
+      {mine ? (
+        <Body className="min-w-[180px] flex-1">
+          <Strong>{`Your round: ${mine.done.length} of ${mine.plan.stops.length} seen. `}</Strong>
+          {next ? `Next ${next.tag}, ${next.place}.` : 'All of it is done.'}
+        </Body>
+      ) : null}
+      <Button onPress={() => router.navigate('/round')}>{mine ? 'Open the round' : 'Plan a round'}</Button>
+    </View>
   );
 }
 

@@ -191,8 +191,8 @@ export function TreePage({ id }: { id: string }) {
           </View>
           <View className="flex-row gap-2">
             {mayVisit ? (
-              <Button kind="next" className="flex-1 px-6" onPress={() => router.push(`/visit/${tree.id}`)}>
-                Start a visit
+              <Button kind="next" className="flex-1 px-6" label="Start a visit" onPress={() => router.push(`/visit/${tree.id}`)}>
+                Visit it
               </Button>
             ) : null}
             {mayVisit ? (

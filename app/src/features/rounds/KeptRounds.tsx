@@ -1,0 +1,107 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { View } from 'react-native';
+import type { Account, RoundView } from '@dendrix/core/contracts';
+import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
+import { download } from '@/data/api';
+import { dropRound, roundsOfDay } from '@/data/keys';
+import { useUnits } from '@/features/shell/settings';
+import { distanceWords } from '@/features/shell/words';
+import { Body, Heading, Small } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Drawing } from '@/ui/drawing';
+import { Card, Remark } from '@/ui/surface';
+import { takeAlong, type Taken } from './hold';
+import { StopList } from './StopList';
+
+/** Rounds of a day as they are kept: whose, how far done, taken along, and given out. */
+export function KeptRounds({ rounds, account }: { rounds: readonly RoundView[]; account: Account }) {
+  const own = [...rounds].sort((a, b) => Number(b.crew.id === account.id) - Number(a.crew.id === account.id));
+  return (
+    <View className="gap-4">
+      {own.map((round) => (
+        <Kept
+          key={round.id}
+          round={round}
+          mine={round.crew.id === account.id}
+          mayDrop={round.crew.id === account.id || account.role === 'coordinator'}
+        />
+      ))}
+    </View>
+  );
+}
+
+function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDrop: boolean }) {
+  const client = useQueryClient();
+  const units = useUnits();
+  const [taken, setTaken] = useState<Taken | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [asked, setAsked] = useState(false);
+  const stop = useRef<AbortController | null>(null);
+  const { plan, done } = round;
+  useEffect(() => {
+    if (!mine) return;
+    const held = new AbortController();
+    stop.current = held;
+    takeAlong(client, round, setTaken, held.signal).catch((error: Error) => {
+      if (!held.signal.aborted) setProblem(`Not all of it could be taken along: ${error.message}`);
+    });
+    return () => held.abort();
+    // A round that was only read anew is the same round.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [client, mine, round.id, round.madeAt]);
+  const give = (file: string, name: string) => {
+    setProblem(null);
+    download(`/rounds/${round.id}/${file}`, name).catch((error: Error) => setProblem(error.message));
+  };
+  const figure = wayFigure(plan);
+  return (
+    <Card className="gap-3">
+      <View className="flex-row gap-3">
+        <View className="min-w-0 flex-1 gap-1">
+          <Heading>{mine ? 'Your round' : `The round of ${round.crew.name}`}</Heading>
+          <Body>
+            {done.length} of {plan.stops.length} seen. {plan.from} to about {clockAfter(plan.from, plan.takes)},{' '}
+            {distanceWords(plan.metres, units)} {plan.by === 'foot' ? 'on foot' : 'by car'}.
+          </Body>
+          {round.madeBy.id !== round.crew.id ? <Small>Planned by {round.madeBy.name}.</Small> : null}
+        </View>
+        {figure ? <Drawing figure={figure} width={108} height={108} label="The way, north up; a ring where it begins" /> : null}
+      </View>
+      {mine && taken ? (
+        <Small role="status" className="text-ink">
+          {taken.map
+            ? `On this device: ${taken.trees} of ${taken.of} histories, ${taken.pictures} pictures, the trees about the way, plates and streets. You can leave.`
+            : `Taking it along: ${taken.trees} of ${taken.of} histories, ${taken.pictures} pictures …`}
+        </Small>
+      ) : null}
+      {problem ? <Remark mood="caution">{problem}</Remark> : null}
+      <StopList plan={plan} day={round.day} done={done} />
+      <View className="flex-row flex-wrap gap-2">
+        <Button label="Calendar (iCalendar)" onPress={() => give('round.ics', `round-${round.day}.ics`)}>
+          Calendar
+        </Button>
+        <Button label="Route (GPX)" onPress={() => give('round.gpx', `round-${round.day}.gpx`)}>
+          Route
+        </Button>
+        <Button label="Print the round" onPress={() => give(`round.pdf?units=${units}`, `round-${round.day}.pdf`)}>
+          Print
+        </Button>
+        {mayDrop ? (
+          <Button
+            onPress={() =>
+              asked
+                ? void dropRound(round.id).then(
+                    () => client.invalidateQueries({ queryKey: roundsOfDay(round.day).queryKey }),
+                    (error: Error) => setProblem(error.message),
+                  )
+                : setAsked(true)
+            }
+          >
+            {asked ? 'Really: its trees are free again' : 'Take this round away'}
+          </Button>
+        ) : null}
+      </View>
+    </Card>
+  );
+}

@@ -1,0 +1,202 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { TOOLS, type Account, type Colleague } from '@dendrix/core/contracts';
+import { addDays } from '@dendrix/core/time';
+import { everybody, townCounted } from '@/data/keys';
+import { dayWords } from '@/features/shell/words';
+import { todayIso } from '@/features/shell/today';
+import { Body, Small } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Card } from '@/ui/surface';
+import { clockOf, minutesOf, TOOL_WORDS, type Wishes } from './wishes';
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const NOBODY: readonly Colleague[] = [];
+
+/** What a round is asked for. */
+export interface Asked {
+  day: string;
+  crews: readonly string[];
+  wishes: Wishes & { start: NonNullable<Wishes['start']>; minutes: number | null };
+}
+
+interface Props {
+  account: Account;
+  day: string;
+  onDay: (day: string) => void;
+  wishes: Wishes;
+  onWishes: (wishes: Wishes) => void;
+  onPlan: (asked: Asked) => void;
+  waits: boolean;
+}
+
+/** The day, the hours, the way, the tools and who goes. */
+export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits }: Props) {
+  const today = todayIso();
+  const { data: people } = useQuery(everybody);
+  const { data: town } = useQuery(townCounted(today));
+  const [crews, setCrews] = useState<readonly string[]>([account.id]);
+  const [problem, setProblem] = useState<{ at: 'from' | 'hours' | 'day' | 'start'; words: string } | null>(null);
+  const [typedDay, setTypedDay] = useState('');
+  const mayShare = account.role === 'coordinator';
+  const set = (part: Partial<Wishes>) => onWishes({ ...wishes, ...part });
+  const locate = () =>
+    navigator.geolocation.getCurrentPosition(
+      ({ coords }) =>
+        set({
+          start: { latitude: Number(coords.latitude.toFixed(5)), longitude: Number(coords.longitude.toFixed(5)), words: 'where I stood' },
+        }),
+      () => setProblem({ at: 'start', words: 'This device did not tell where it is. Begin in the middle of town, or try again outside.' }),
+      { enableHighAccuracy: true, timeout: 8000 },
+    );
+  const plan = () => {
+    const from = clockOf(wishes.from);
+    if (!from) return setProblem({ at: 'from', words: 'That is no time of day; write one such as 08:00.' });
+    const hours = minutesOf(wishes.hours);
+    if ('problem' in hours) return setProblem({ at: 'hours', words: hours.problem });
+    const middle = town?.middle;
+    const start = wishes.start ?? (middle ? { ...middle, words: 'the middle of town' } : null);
+    if (!start) return setProblem({ at: 'start', words: 'Say where it begins.' });
+    setProblem(null);
+    onPlan({ day, crews, wishes: { ...wishes, from, start, minutes: hours.minutes } });
+  };
+  const turnTool = (tool: (typeof TOOLS)[number]) =>
+    set({ tools: wishes.tools.includes(tool) ? wishes.tools.filter((one) => one !== tool) : [...wishes.tools, tool] });
+  return (
+    <Card className="gap-4">
+      <Choice
+        label="Day"
+        options={[
+          { value: today, words: 'Today' },
+          { value: addDays(today, 1), words: 'Tomorrow' },
+          ...(day !== today && day !== addDays(today, 1) ? [{ value: day, words: dayWords(day) }] : []),
+        ]}
+        value={day}
+        onChange={onDay}
+      />
+      <View className="flex-row items-end gap-2">
+        <Field
+          className="flex-1"
+          label="or another day"
+          value={typedDay}
+          onChangeText={setTypedDay}
+          hint="such as 2026-12-03"
+          problem={problem?.at === 'day' ? problem.words : null}
+        />
+        <Button
+          className="mb-[23px]"
+          onPress={() => {
+            if (!DAY.test(typedDay.trim()) || typedDay.trim() < today)
+              return setProblem({ at: 'day', words: 'Write a day from today on, such as 2026-12-03.' });
+            setProblem(null);
+            onDay(typedDay.trim());
+          }}
+        >
+          Take it
+        </Button>
+      </View>
+      <View className="flex-row gap-3">
+        <Field
+          className="flex-1"
+          label="Begins at"
+          value={wishes.from}
+          onChangeText={(from) => set({ from })}
+          problem={problem?.at === 'from' ? problem.words : null}
+        />
+        <Field
+          className="flex-1"
+          label="Hours"
+          value={wishes.hours}
+          onChangeText={(hours) => set({ hours })}
+          inputMode="decimal"
+          problem={problem?.at === 'hours' ? problem.words : null}
+        />
+      </View>
+      <Choice
+        label="How"
+        options={[
+          { value: 'foot', words: 'On foot' },
+          { value: 'car', words: 'By car' },
+        ]}
+        value={wishes.by}
+        onChange={(by) => set({ by })}
+      />
+      <View className="gap-1">
+        <Small className="font-body-bold">Where it begins</Small>
+        <View className="flex-row flex-wrap items-center gap-2">
+          <Body className="flex-1">
+            {wishes.start
+              ? `${wishes.start.words} (${wishes.start.latitude.toFixed(4)}, ${wishes.start.longitude.toFixed(4)})`
+              : 'In the middle of town'}
+          </Body>
+          <Button onPress={locate}>Where I stand</Button>
+          {wishes.start ? <Button onPress={() => set({ start: null })}>Middle of town</Button> : null}
+        </View>
+        {problem?.at === 'start' ? <Small role="alert">{problem.words}</Small> : null}
+      </View>
+      <Choice
+        label="Where it ends"
+        options={[
+          { value: 'back', words: 'Back where it began' },
+          { value: 'anywhere', words: 'At the last tree' },
+        ]}
+        value={wishes.back ? 'back' : 'anywhere'}
+        onChange={(end) => set({ back: end === 'back' })}
+      />
+      <Several
+        label="At hand"
+        options={TOOLS.map((value) => ({ value, words: TOOL_WORDS[value] }))}
+        values={wishes.tools}
+        onTurn={turnTool}
+      />
+      {mayShare ? (
+        <Several
+          label="Who goes: several share the work"
+          options={(people ?? NOBODY).filter(({ role }) => role !== 'viewer').map(({ id, name }) => ({ value: id, words: name }))}
+          values={crews}
+          onTurn={(id) => setCrews((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id]))}
+        />
+      ) : null}
+      <Button kind="next" disabled={waits || crews.length === 0} onPress={plan}>
+        Plan it
+      </Button>
+    </Card>
+  );
+}
+
+/** Any of some, as a row of buttons. */
+function Several<T extends string>({
+  label,
+  options,
+  values,
+  onTurn,
+}: {
+  label: string;
+  options: readonly { value: T; words: string }[];
+  values: readonly T[];
+  onTurn: (value: T) => void;
+}) {
+  return (
+    <View role="group" aria-label={label} className="gap-1">
+      <Small className="font-body-bold">{label}</Small>
+      <View className="flex-row flex-wrap gap-2">
+        {options.map(({ value, words }) => {
+          const on = values.includes(value);
+          return (
+            <Pressable
+              key={value}
+              role="checkbox"
+              aria-checked={on}
+              onPress={() => onTurn(value)}
+              className={`min-h-[48px] justify-center rounded-md border px-3 active:opacity-70 ${on ? 'border-ink bg-ink' : 'border-rule bg-sheet'}`}
+            >
+              <Body className={`font-body-bold text-[15px] ${on ? 'text-paper' : ''}`}>{`${on ? '✓ ' : ''}${words}`}</Body>
+            </Pressable>
+          );
+        })}
+      </View>
+    </View>
+  );
+}

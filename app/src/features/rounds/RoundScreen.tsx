@@ -1,0 +1,340 @@
+import plan from '@dendrix/demo/map';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { v7 as newId } from 'uuid';
+import type { RoundPlan, RoundView } from '@dendrix/core/contracts';
+import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
+import type { Planned, PlannedCrew } from '@dendrix/core/rounds';
+import type { StreetLine } from '@dendrix/core/planning/network';
+import { candidatesOf, everybody, found, keepRound, roundsOfDay } from '@/data/keys';
+import { useSession } from '@/features/session/useSession';
+import { useUnits } from '@/features/shell/settings';
+import { todayIso } from '@/features/shell/today';
+import { dayWords, distanceWords } from '@/features/shell/words';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Drawing } from '@/ui/drawing';
+import { Field } from '@/ui/field';
+import { Card, Page, Remark, TreeTag } from '@/ui/surface';
+import { useWide } from '@/ui/wide';
+import { KeptRounds } from './KeptRounds';
+import { PlanForm, type Asked } from './PlanForm';
+import { Season } from './Season';
+import { StopList } from './StopList';
+import { usePlan } from './usePlan';
+import { keepWishes, lastWishes, type Wishes } from './wishes';
+
+/** The streets of the plan that is on the device. */
+const STREETS: readonly StreetLine[] = plan.features.flatMap((feature) =>
+  feature.properties?.kind === 'street' && feature.geometry.type === 'LineString'
+    ? [feature.geometry.coordinates as unknown as StreetLine]
+    : [],
+);
+
+/** The work of a day planned, kept and given out; and the season ahead. */
+export function RoundScreen() {
+  const wide = useWide();
+  const { account } = useSession();
+  const [view, setView] = useState<'day' | 'season'>('day');
+  const [day, setDay] = useState(todayIso);
+  const kept = useQuery(roundsOfDay(day));
+  const mayPlan = account !== null && account.role !== 'viewer';
+  if (!account) return null;
+  return (
+    <Page title="Rounds" wide={wide}>
+      <Choice
+        label="What is planned"
+        shown={false}
+        options={[
+          { value: 'day', words: 'A day' },
+          { value: 'season', words: 'The season' },
+        ]}
+        value={view}
+        onChange={setView}
+      />
+      {view === 'season' ? (
+        <Season />
+      ) : (
+        <>
+          <Strong>{dayWords(day)}</Strong>
+          {(kept.data ?? []).length > 0 ? <KeptRounds rounds={kept.data ?? []} account={account} /> : null}
+          {kept.error && !kept.data ? <Small role="alert">{kept.error.message}</Small> : null}
+          {mayPlan ? (
+            <Planner day={day} onDay={setDay} others={kept.data ?? []} />
+          ) : (
+            <Small>Rounds are planned by crews and coordinators.</Small>
+          )}
+        </>
+      )}
+    </Page>
+  );
+}
+
+interface Changes {
+  pinned: readonly string[];
+  without: readonly string[];
+}
+const NONE: Changes = { pinned: [], without: [] };
+
+function Planner({ day, onDay, others }: { day: string; onDay: (day: string) => void; others: readonly RoundView[] }) {
+  const client = useQueryClient();
+  const wide = useWide();
+  const { account } = useSession();
+  const [wishes, setWishes] = useState(lastWishes);
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const [changes, setChanges] = useState<Changes>(NONE);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [told, setTold] = useState<string | null>(null);
+  const [keeping, setKeeping] = useState(false);
+  const { plan: begin, stop, share, planned, problem: failed, clear } = usePlan();
+  const mine = others.some((round) => round.crew.id === account?.id);
+
+  const run = useCallback(
+    async (what: Asked, { pinned, without }: Changes) => {
+      setProblem(null);
+      setTold(null);
+      const { from, start, minutes, by, back, tools } = what.wishes;
+      try {
+        const { items, times } = await candidatesOf(what.day, start, pinned);
+        const crews = what.crews.map((id, i): PlannedCrew => ({
+          id,
+          from,
+          minutes,
+          by,
+          tools,
+          start,
+          end: back ? start : null,
+          pinned: i === 0 ? pinned : [],
+        }));
+        begin({ request: { day: what.day, crews, candidates: items, times, without }, streets: STREETS });
+      } catch (error) {
+        setProblem((error as Error).message);
+      }
+    },
+    [begin],
+  );
+  const change = (next: Changes) => {
+    setChanges(next);
+    if (asked) void run(asked, next);
+  };
+  const keep = async (rounds: Planned['rounds']) => {
+    if (!asked) return;
+    setKeeping(true);
+    setProblem(null);
+    try {
+      const taken: string[] = [];
+      for (const round of rounds.filter((one) => one.plan.stops.length > 0)) {
+        const answer = await keepRound(newId(), { day: asked.day, crew: round.crew, plan: round.plan });
+        taken.push(...answer.taken.map(({ treeId, by }) => `${tagOf(round.plan, treeId)} (${by.name})`));
+      }
+      await client.invalidateQueries({ queryKey: roundsOfDay(asked.day).queryKey });
+      clear();
+      setChanges(NONE);
+      setTold(taken.length > 0 ? `Kept. Left out, since another crew has them by now: ${taken.join(', ')}.` : 'Kept.');
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    setKeeping(false);
+  };
+  const form = (
+    <PlanForm
+      account={account as NonNullable<typeof account>}
+      day={day}
+      onDay={(next) => {
+        clear();
+        onDay(next);
+      }}
+      wishes={wishes}
+      onWishes={(next: Wishes) => {
+        setWishes(next);
+        keepWishes(next);
+      }}
+      waits={share !== null}
+      onPlan={(what) => {
+        setAsked(what);
+        setChanges(NONE);
+        void run(what, NONE);
+      }}
+    />
+  );
+  const result = (
+    <View className="gap-3">
+      {told ? (
+        <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
+          <Body>{told}</Body>
+        </View>
+      ) : null}
+      {problem || failed ? (
+        <Remark mood="caution" title="Not planned">
+          {problem ?? failed ?? ''}
+        </Remark>
+      ) : null}
+      {share !== null ? (
+        <View className="gap-2" role="status">
+          <Small>{`Planning: ${Math.round(share * 100)} %`}</Small>
+          <View className="h-[10px] rounded-sm border border-rule">
+            <View className="h-full rounded-sm bg-ink" style={{ width: `${share * 100}%` }} />
+          </View>
+          <Button className="self-start" onPress={stop}>
+            Stop
+          </Button>
+        </View>
+      ) : null}
+      {planned && asked ? (
+        <Result
+          planned={planned}
+          asked={asked}
+          changes={changes}
+          onChange={change}
+          onKeep={(rounds) => void keep(rounds)}
+          keeping={keeping}
+        />
+      ) : null}
+    </View>
+  );
+  return (
+    <>
+      <Heading>{mine ? 'Plan it anew' : 'Plan a round'}</Heading>
+      {wide ? (
+        <View className="flex-row items-start gap-5">
+          <View className="w-[400px]">{form}</View>
+          <View className="min-w-0 flex-1">{result}</View>
+        </View>
+      ) : (
+        <>
+          {form}
+          {result}
+        </>
+      )}
+    </>
+  );
+}
+
+const tagOf = (of: RoundPlan, treeId: string): string => of.stops.find((stop) => stop.treeId === treeId)?.tag ?? 'a tree';
+
+interface ResultProps {
+  planned: Planned;
+  asked: Asked;
+  changes: Changes;
+  onChange: (changes: Changes) => void;
+  onKeep: (rounds: Planned['rounds']) => void;
+  keeping: boolean;
+}
+
+/** What came of it: each round, what is left and why, and what can be changed before it is kept. */
+function Result({ planned, asked, changes, onChange, onKeep, keeping }: ResultProps) {
+  const units = useUnits();
+  const { data: people } = useQuery(everybody);
+  const several = planned.rounds.length > 1;
+  const stops = planned.rounds.reduce((sum, { plan: { stops: all } }) => sum + all.length, 0);
+  const pressing = planned.left.filter(({ presses }) => presses);
+  const turn = (list: readonly string[], id: string) => (list.includes(id) ? list.filter((one) => one !== id) : [...list, id]);
+  return (
+    <View className="gap-4">
+      {planned.rounds.map(({ crew, plan: made }) => {
+        const figure = wayFigure(made);
+        return (
+          <Card key={crew} className="gap-2">
+            <View className="flex-row gap-3">
+              <View className="min-w-0 flex-1">
+                <Heading>{several ? (people?.find(({ id }) => id === crew)?.name ?? 'A crew') : 'The round'}</Heading>
+                <Body>
+                  {made.stops.length === 0
+                    ? 'Nothing is due that could be reached in this time.'
+                    : `${made.stops.length} stop${made.stops.length === 1 ? '' : 's'}, ${made.from} to about ${clockAfter(made.from, made.takes)}, ${distanceWords(made.metres, units)} along the streets`}
+                </Body>
+              </View>
+              {figure && made.stops.length > 0 ? (
+                <Drawing figure={figure} width={108} height={108} label="The way, north up; a ring where it begins" />
+              ) : null}
+            </View>
+            <StopList
+              plan={made}
+              day={asked.day}
+              acts={{
+                pin: (id) => onChange({ ...changes, pinned: turn(changes.pinned, id) }),
+                swap: (id) => onChange({ pinned: changes.pinned.filter((one) => one !== id), without: [...changes.without, id] }),
+                putOff: (id) => onChange({ pinned: changes.pinned.filter((one) => one !== id), without: [...changes.without, id] }),
+              }}
+            />
+          </Card>
+        );
+      })}
+      {stops > 0 ? (
+        <Button kind="next" disabled={keeping} onPress={() => onKeep(planned.rounds)}>
+          {keeping ? 'Keeping …' : several ? 'Keep these rounds' : 'Keep this round'}
+        </Button>
+      ) : null}
+      {pressing.length > 0 ? (
+        <Remark mood="caution" title={`${pressing.length} that press are not in it`}>
+          {pressing.map(({ tree, words }) => (
+            <Body key={tree.id}>
+              {tree.tag}, {tree.place}: {words}
+            </Body>
+          ))}
+        </Remark>
+      ) : null}
+      <PinByTag pinned={changes.pinned} onPin={(id) => onChange({ ...changes, pinned: turn(changes.pinned, id) })} />
+      <Left
+        left={planned.left}
+        onPin={(id) => onChange({ without: changes.without.filter((one) => one !== id), pinned: [...changes.pinned, id] })}
+      />
+    </View>
+  );
+}
+
+/** Puts a tree into the round by its tag, whether it is due or not. */
+function PinByTag({ pinned, onPin }: { pinned: readonly string[]; onPin: (id: string) => void }) {
+  const [tag, setTag] = useState('');
+  const query = useQuery({ ...found(tag.trim(), null), enabled: tag.trim().length >= 2 });
+  const hits = useMemo(() => (tag.trim().length >= 2 ? (query.data?.items ?? []).slice(0, 3) : []), [query.data, tag]);
+  return (
+    <View className="gap-2">
+      <Field label="Pin a tree by its tag or street" value={tag} onChangeText={setTag} />
+      {hits.map((tree) => (
+        <View key={tree.id} className="flex-row flex-wrap items-center gap-2">
+          <TreeTag tag={tree.tag} />
+          <Small className="flex-1">{tree.place}</Small>
+          <Button
+            label={`${pinned.includes(tree.id) ? 'Unpin' : 'Pin'} ${tree.tag}`}
+            onPress={() => {
+              onPin(tree.id);
+              setTag('');
+            }}
+          >
+            {pinned.includes(tree.id) ? 'Unpin' : 'Pin'}
+          </Button>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** Trees of a list that are shown before somebody asks for all. */
+const SHOWN = 5;
+
+/** What is left and why; each can be pinned. */
+function Left({ left, onPin }: { left: Planned['left']; onPin: (id: string) => void }) {
+  const [all, setAll] = useState(false);
+  if (left.length === 0) return null;
+  return (
+    <View className="gap-2">
+      <Heading>{`${left.length} left for another day`}</Heading>
+      {(all ? left : left.slice(0, SHOWN)).map(({ tree, words }) => (
+        <View key={tree.id} className="flex-row items-center gap-2 border-t border-rule py-1">
+          <View className="min-w-0 flex-1">
+            <Strong className="text-[15px]">
+              {tree.tag}, {tree.place}
+            </Strong>
+            <Small>{words}</Small>
+          </View>
+          <Button label={`Pin ${tree.tag}`} onPress={() => onPin(tree.id)}>
+            Pin
+          </Button>
+        </View>
+      ))}
+      {left.length > SHOWN ? <Button onPress={() => setAll(!all)}>{all ? 'Fewer' : `${left.length - SHOWN} more`}</Button> : null}
+    </View>
+  );
+}

@@ -1,0 +1,39 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Planned } from '@dendrix/core/rounds';
+import type { RoundTask, RoundTold } from '@/workers/round.worker';
+
+/** Plans rounds in a worker: how far it is, what came of it, and a way to stop. */
+export function usePlan() {
+  const worker = useRef<Worker | null>(null);
+  const [share, setShare] = useState<number | null>(null);
+  const [planned, setPlanned] = useState<Planned | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = null;
+    setShare(null);
+  }, []);
+  useEffect(() => stop, [stop]);
+  const plan = useCallback(
+    (task: RoundTask) => {
+      stop();
+      setProblem(null);
+      setShare(0);
+      const made = new Worker(new URL('../../workers/round.worker', window.location.href));
+      worker.current = made;
+      made.onmessage = ({ data }: MessageEvent<RoundTold>) => {
+        if ('share' in data) return setShare(data.share);
+        stop();
+        if ('planned' in data) setPlanned(data.planned);
+        else setProblem(data.problem);
+      };
+      made.onerror = () => {
+        setProblem('The round could not be planned on this device.');
+        stop();
+      };
+      made.postMessage(task);
+    },
+    [stop],
+  );
+  return { plan, stop, share, planned, problem, clear: useCallback(() => setPlanned(null), []) };
+}
