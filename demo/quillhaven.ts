@@ -6,7 +6,8 @@ import { Determination, Tree } from '../server/trees/model';
 import { Setting } from '../server/organisation/model';
 import { User } from '../server/accounts/model';
 import { Visit } from '../server/visits/model';
-import { addAccount } from '../server/accounts/service';
+import { accountOf, addAccount } from '../server/accounts/service';
+import { submitMessage } from '../server/talk/service';
 import { chain } from '../server/audit/service';
 import { lockTree, settleTree } from '../server/trees/settle';
 import { keepReview } from '../server/reviews/service';
@@ -48,6 +49,13 @@ async function clear({ sequelize }: World): Promise<void> {
     'determinations',
     'photos',
     'reviews',
+    'messages',
+    'told',
+    'seen',
+    'put_offs',
+    'presence',
+    'rounds',
+    'round_stops',
     'visits',
     'trees',
     'users',
@@ -82,6 +90,7 @@ export async function seedQuillhaven(world: World, today: string): Promise<{ tre
   const demo = demoTrees(world.library.taxa, Number(today.slice(0, 4)), random);
   const ids = await keepTownList(seeding, demo, coordinator);
   const planned = plan(demo, random);
+  planned.push(...trainingDays(demo, planned));
   planned.sort((a, b) => b.look.daysAgo - a.look.daysAgo);
 
   // What was seen at a tree before, so that a later look can tell what changed.
@@ -132,6 +141,8 @@ export async function seedQuillhaven(world: World, today: string): Promise<{ tre
       });
     }
   }
+  clock.now = new Date(`${today}T07:00:00Z`);
+  await talk(seeding, users, today);
   await planFirstVisits(seeding, demo, ids, planned, today, random);
   await world.sequelize.transaction(async (transaction) => {
     // The demonstration is a place for practice: simulated devices are offered, and what they read is marked.
@@ -260,6 +271,65 @@ function plan(demo: readonly DemoTree[], random: Random): Planned[] {
     });
   }
   return planned;
+}
+
+/** Trees that two people saw within days, so that it shows how far they read the same alike. */
+const TRAINING = 16;
+const TRAINED_DAYS_AGO = 130;
+/** Marks that people here mix up, and how often the second of two does. */
+const MIXED: readonly { trait: string; states: readonly [string, string]; share: number }[] = [
+  { trait: 'bark-texture', states: ['interlacing-ridges', 'deep-furrows'], share: 0.5 },
+  { trait: 'leaf-margin', states: ['single-toothed', 'double-toothed'], share: 0.4 },
+  { trait: 'bud-shape', states: ['ovoid', 'conical'], share: 0.35 },
+];
+
+/** Days on which crews went in twos and looked apart; with a random of its own, so that the rest of the town stays as it is. */
+function trainingDays(demo: readonly DemoTree[], planned: readonly Planned[]): Planned[] {
+  const random = randomFrom(77);
+  const taken = new Set(planned.map((one) => one.demo.tag));
+  const free = demo.filter(({ tag, place }) => !taken.has(tag) && !/Saltmarket|Northgate|Lantern/.test(place));
+  return Array.from({ length: TRAINING }, (_, i) => free[Math.floor((i * free.length) / TRAINING)] as DemoTree).flatMap(
+    (tree): Planned[] => {
+      const mistaken = MIXED.flatMap(({ trait, states: [a, b], share }) => {
+        const record = tree.taxon.traits[trait];
+        const own = record?.kind === 'states' ? Object.keys(record.mature)[0] : undefined;
+        if ((own !== a && own !== b) || random.next() >= share) return [];
+        return [{ trait, state: own === a ? b : a, certainty: 'sure' as const, source: 'tree' as const }];
+      });
+      const review = { by: random.pick(['tomas', 'marit']), verdict: 'confirm' as const, reason: 'Seen by two.' };
+      const [first, second] = random.next() < 0.5 ? (['jory', 'adaeze'] as const) : (['luk', 'jory'] as const);
+      return [
+        { demo: tree, look: { daysAgo: TRAINED_DAYS_AGO, by: first } },
+        { demo: tree, look: { daysAgo: TRAINED_DAYS_AGO - 3, by: second, mistaken, review } },
+      ];
+    },
+  );
+}
+
+/** What was said lately at the trees that wait for review. */
+async function talk(world: World, users: ReadonlyMap<string, string>, today: string): Promise<void> {
+  const waiting = await Visit.findAll({ order: [['reviewWeight', 'DESC']], limit: 2 });
+  const say = async (visit: Visit, by: string, text: string, to: readonly string[], point = 'tree') => {
+    const account = await User.findByPk(users.get(by) as string);
+    if (!account) return;
+    await submitMessage(
+      world,
+      world.newId(),
+      {
+        treeId: visit.treeId,
+        visitId: point === 'tree' ? null : visit.id,
+        point,
+        at: `${today}T06:30:00.000Z`,
+        text,
+        mentions: to.map((login) => users.get(login) as string),
+      },
+      accountOf(account),
+    );
+  };
+  const [first, second] = waiting;
+  if (first)
+    await say(first, 'tomas', 'Could somebody look at the buds before they open? Two of us read them otherwise.', ['jory', 'adaeze']);
+  if (second) await say(second, 'marit', 'How far round the stem does the soft wood go?', ['luk'], 'scale/soundness');
 }
 
 /** Some trees of the old list have never been looked at; a first visit is due these days. */

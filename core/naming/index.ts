@@ -15,6 +15,7 @@ export { questionsOf } from './questions';
 export { levelOfName, UNKNOWN, visitNameOf, type ChosenName } from './visit-name';
 export { planLook } from './plan-look';
 export { settlingLooks, type SettlingLook } from './settle';
+export { ERROR_BY_CERTAINTY } from './likelihood';
 export { hardlySplit, HARDLY_SPLIT, recordWeaknesses, separation } from './separation';
 export { tellApart, type Split } from './tell-apart';
 export { nameFinder, splitInfraspecific, widerNames, type NameFinder, type NameHit, type NameAnswer } from './names';

@@ -7,7 +7,9 @@ import { organisation } from '@dendrix/core/record';
 
 export {
   account,
+  agreementAnswer,
   candidatesAnswer,
+  errorBenchAnswer,
   findAnswer,
   importView,
   kindAnswer,
@@ -22,6 +24,7 @@ export {
   roundPlan,
   seasonAnswer,
   stockAnswer,
+  townErrors,
   treeDetail,
 } from '@dendrix/core/contracts';
 export { anyVisitSubmission, organisation, upcastVisit } from '@dendrix/core/record';

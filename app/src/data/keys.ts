@@ -1,8 +1,10 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import type {
   Account,
+  AgreementAnswer,
   CandidatesAnswer,
   Colleague,
+  ErrorBenchAnswer,
   FindAnswer,
   ImportView,
   KindAnswer,
@@ -17,6 +19,7 @@ import type {
   RoundView,
   SeasonAnswer,
   StockAnswer,
+  TownErrors,
   TreeBrief,
   TreeDetail,
   VisitView,
@@ -178,6 +181,31 @@ export const seasonFrom = (day: string) =>
     queryKey: ['season', day],
     queryFn: (): Promise<SeasonAnswer> => get(`/plan/season?day=${day}`, (of) => of.seasonAnswer),
   });
+
+/** How far people agree, since a day. */
+export const agreementSince = (since: string) =>
+  queryOptions({
+    queryKey: ['agreement', since],
+    queryFn: (): Promise<AgreementAnswer> => get(`/agreement?since=${since}`, (of) => of.agreementAnswer),
+    staleTime: 10 * MINUTE,
+  });
+
+/** What the town's own errors change in naming; reckoned when somebody asks. */
+export const errorBenchSince = (since: string) =>
+  queryOptions({
+    queryKey: ['agreement', 'bench', since],
+    queryFn: (): Promise<ErrorBenchAnswer> => get(`/agreement/bench?since=${since}`, (of) => of.errorBenchAnswer),
+    staleTime: 10 * MINUTE,
+  });
+
+/** The town's own errors, where they are switched on. */
+export const townErrorsHeld = queryOptions({
+  queryKey: ['town-errors'],
+  queryFn: (): Promise<TownErrors> => get('/town-errors', (of) => of.townErrors),
+  staleTime: 10 * MINUTE,
+});
+export const pickTownErrors = (on: boolean, since: string): Promise<TownErrors> =>
+  read(call('PUT', '/town-errors', { on, since }), (of) => of.townErrors);
 
 /** One tree held against the chain. */
 export const auditOf = (tree: string) =>

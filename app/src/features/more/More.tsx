@@ -8,7 +8,9 @@ import { ROOT_STANDARDS } from '@dendrix/core/record';
 import { library } from '@/features/shell/library';
 import { useOrganisation, usePick } from '@/features/session/useOrganisation';
 import { useSession, useSignOut } from '@/features/session/useSession';
+import { useQuery } from '@tanstack/react-query';
 import { NoSignal } from '@/data/api';
+import { myNotices } from '@/data/keys';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { HeldAreas } from './HeldAreas';
 import { WaitingList } from './Waiting';
@@ -62,6 +64,17 @@ export function More() {
           </Button>
         </View>
       </Card>
+      <ForYou />
+      <Card>
+        <Heading>The work together</Heading>
+        <Body>Rounds of a day for one crew or several, and how far people read the same alike.</Body>
+        <View className="flex-row flex-wrap gap-2">
+          <Button onPress={() => router.push('/round')}>Rounds</Button>
+          {account?.role === 'reviewer' || account?.role === 'coordinator' ? (
+            <Button onPress={() => router.push('/agreement')}>Agreement</Button>
+          ) : null}
+        </View>
+      </Card>
       <Card>
         <Heading>Lists in and out</Heading>
         <Body>Bring in a municipal tree list, or take all trees out as CSV or GeoJSON.</Body>
@@ -101,6 +114,7 @@ export function More() {
         />
       </Card>
       <ConfirmationRule mayPick={account?.role === 'coordinator'} />
+      <SecondLookShare mayPick={account?.role === 'coordinator'} />
       <Practice mayPick={account?.role === 'coordinator'} />
       <Card>
         <Heading>What this record is not</Heading>
@@ -151,6 +165,52 @@ function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
       ) : (
         <Small>{mayPick ? 'For everybody here. Visits keep the rule they were made under.' : 'Picked by the coordinator.'}</Small>
       )}
+    </Card>
+  );
+}
+
+/** What somebody said to this person, and what of it they have not seen. */
+function ForYou() {
+  const router = useRouter();
+  const { data } = useQuery(myNotices);
+  const unseen = data?.unseen ?? 0;
+  return (
+    <Card>
+      <Heading>For you</Heading>
+      <Body>{unseen > 0 ? `${unseen} new: words to you, answers, or a visit of yours in question.` : 'Nothing new.'}</Body>
+      <Button kind={unseen > 0 ? 'next' : 'plain'} onPress={() => router.push('/notices')}>
+        Open
+      </Button>
+    </Card>
+  );
+}
+
+const SHARES = ['0', '10', '25', '50', '100'] as const;
+
+/** Of how many visits a reviewer answers before the visit's answer is shown: the organisation's to pick. */
+function SecondLookShare({ mayPick }: { mayPick: boolean }) {
+  const organisation = useOrganisation();
+  const pick = usePick();
+  const share = String(organisation.secondLookShare);
+  const words = (value: string) => (value === '0' ? 'Never' : value === '100' ? 'Always' : `${value} of 100`);
+  return (
+    <Card>
+      <Heading>Own look first in review</Heading>
+      {mayPick ? (
+        <Choice
+          label="Own look first"
+          shown={false}
+          options={[...new Set([...SHARES, share])].map((value) => ({ value, words: words(value) }))}
+          value={share}
+          onChange={(value) => pick.mutate({ ...organisation, secondLookShare: Number(value) })}
+        />
+      ) : (
+        <Strong>{words(share)}</Strong>
+      )}
+      <Body>
+        The reviewer names and judges before the visit’s answer is shown: drawn at random, and always where there is doubt or danger.
+      </Body>
+      {pick.error ? <Remark mood="caution">{pick.error.message}</Remark> : null}
     </Card>
   );
 }

@@ -78,7 +78,10 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
       ListHeaderComponent={
         <View className="gap-3 pb-2">
           {head}
-          <Filters value={filter} onChange={setFilter} />
+          <View className="flex-row flex-wrap items-start gap-2">
+            <Filters value={filter} onChange={setFilter} />
+            <Button onPress={() => router.push('/agreement')}>Agreement</Button>
+          </View>
           <Small>{waitWords(items.length, queue.total - ((queue.items?.length ?? 0) - items.length), queue.more)}</Small>
           {settled ? (
             <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">

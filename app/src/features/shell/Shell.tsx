@@ -2,6 +2,8 @@ import { usePathname, useRouter } from 'expo-router';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
+import { useQuery } from '@tanstack/react-query';
+import { myNotices } from '@/data/keys';
 import { useLive } from '@/features/live/useLive';
 import { SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
@@ -97,10 +99,17 @@ function Ahead() {
   return null;
 }
 
+/** What a person is told and has not seen. It is asked for once the first screen stands, and again when somebody speaks to them. */
+function useUnseen(): number {
+  const { data } = useQuery(myNotices);
+  return data?.unseen ?? 0;
+}
+
 const isAt = (pathname: string, path: string) => pathname === path || pathname.startsWith(`${path}/`);
 
 function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
   const router = useRouter();
+  const unseen = useUnseen();
   const { palette } = useTheme();
   return (
     <View
@@ -116,14 +125,14 @@ function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
           <Pressable
             key={place.path}
             role="link"
-            aria-label={place.words}
+            aria-label={place.icon === 'more' && unseen > 0 ? `${place.words}, ${unseen} new for you` : place.words}
             aria-current={on ? 'page' : undefined}
             onPress={() => router.navigate(place.path)}
             className={`min-h-[52px] flex-1 items-center justify-center gap-[2px] active:opacity-60 ${centre ? 'mx-1 rounded-md bg-oxide' : ''}`}
           >
             <Icon name={place.icon} colour={centre ? palette.onOxide : on ? palette.ink : palette.soft} size={centre ? 26 : 24} />
             <Text className={`font-body-bold text-[12px] ${centre ? 'text-on-oxide' : on ? 'text-ink underline' : 'text-soft'}`}>
-              {centre ? 'Visit' : place.words}
+              {centre ? 'Visit' : place.icon === 'more' && unseen > 0 ? `More · ${unseen}` : place.words}
             </Text>
           </Pressable>
         );
@@ -134,6 +143,7 @@ function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
 
 function Rail({ pathname, state }: { pathname: string; state: string | null }) {
   const router = useRouter();
+  const unseen = useUnseen();
   const { palette } = useTheme();
   return (
     <View role="navigation" aria-label="Main" className="w-[176px] gap-1 border-r-2 border-ink bg-sheet px-3 py-5">
@@ -151,7 +161,7 @@ function Rail({ pathname, state }: { pathname: string; state: string | null }) {
           >
             <Icon name={place.icon} colour={main ? palette.onOxide : palette.ink} />
             <Text className={`font-body-bold text-[16px] ${main ? 'text-on-oxide' : 'text-ink'} ${on && !main ? 'underline' : ''}`}>
-              {place.words}
+              {place.icon === 'more' && unseen > 0 ? `More · ${unseen} new` : place.words}
             </Text>
           </Pressable>
         );

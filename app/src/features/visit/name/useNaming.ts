@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { identify, questionsOf, type Identification, type NextLook } from '@dendrix/core/naming';
 import type { Line, Trait } from '@dendrix/core/knowledge';
@@ -5,6 +6,7 @@ import { inLeaf } from '@dendrix/core/time';
 import type { Place } from '@dendrix/core/geo';
 import { stockWithout, type Countable } from '@dendrix/core/review';
 import type { Stock } from '@dendrix/core/record';
+import { townErrorsHeld } from '@/data/keys';
 import { districtOf, library } from '@/features/shell/library';
 import { useStock } from '@/features/tree/useStock';
 import { useOrganisation } from '@/features/session/useOrganisation';
@@ -27,6 +29,8 @@ export function useNaming(draft: VisitDraft, date: string, tree: Place & Countab
   const { confirmationRule: rule } = useOrganisation();
   const district = districtOf(tree);
   const record = useStock(district);
+  const { data: own } = useQuery(townErrorsHeld);
+  const errors = own?.on ? own.errors : undefined;
   const stock = useMemo(() => stockWithout(record, tree), [record, tree]);
   return useMemo(() => {
     const result = identify(
@@ -39,6 +43,7 @@ export function useNaming(draft: VisitDraft, date: string, tree: Place & Countab
         rule,
         district: district.id,
         stock: [...stock],
+        ...(errors ? { errors } : {}),
         observations,
       },
       cannotSee,
@@ -52,5 +57,5 @@ export function useNaming(draft: VisitDraft, date: string, tree: Place & Countab
       next: result.lookNext[0],
       questionsOf: (line) => questionsOf(library.traits, result, line, season),
     };
-  }, [observations, cannotSee, lifeStage, planted, date, rule, tree, district, stock]);
+  }, [observations, cannotSee, lifeStage, planted, date, rule, tree, district, stock, errors]);
 }

@@ -1,0 +1,251 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { AgreementAnswer } from '@dendrix/core/contracts';
+import { ERROR_BY_CERTAINTY } from '@dendrix/core/naming';
+import { addMonths } from '@dendrix/core/time';
+import { capital } from '@dendrix/core/words';
+import { agreementSince, errorBenchSince, pickTownErrors, townErrorsHeld } from '@/data/keys';
+import { useSession } from '@/features/session/useSession';
+import { library } from '@/features/shell/library';
+import { todayIso } from '@/features/shell/today';
+import { dayWords } from '@/features/shell/words';
+import { pointWords } from '@/features/talk/points';
+import { Body, Heading, Small, Strong } from '@/ui/text';
+import { Button, Choice } from '@/ui/button';
+import { Fold } from '@/ui/fold';
+import { Card, Page, Remark, Waiting } from '@/ui/surface';
+import { useWide } from '@/ui/wide';
+
+type Item = AgreementAnswer['items'][number];
+type Mark = AgreementAnswer['marks'][number];
+
+/** Fewer things read twice than this tell next to nothing. Our own choice. */
+const FEW = 10;
+/** A mark is worth practising from so many readings on, where it is read wrong so much more often than stated. */
+const PRACTISE = { readings: 8, times: 1.5 } as const;
+/** Alpha from which an agreement can be relied on, and from which conclusions are tentative (Krippendorff 2004, Content Analysis). */
+const RELY = 0.8;
+const TENTATIVE = 0.667;
+
+const GROUPS = [
+  { start: 'name', title: 'Names' },
+  { start: 'scale/', title: 'Bands' },
+  { start: 'trait/', title: 'Marks of identification' },
+  { start: 'sign/', title: 'Signs' },
+  { start: 'size/', title: 'Sizes' },
+] as const;
+
+const SIZES: Record<string, string> = { 'size/dbh': 'Diameter', 'size/height': 'Height' };
+
+function itemWords(item: string): string {
+  if (item in SIZES) return SIZES[item] as string;
+  if (item.startsWith('sign/')) return library.signs.find(({ id }) => id === item.slice('sign/'.length))?.label ?? item;
+  return capital(pointWords(item).replace(/^the /, ''));
+}
+
+const stateWords = (item: string, state: string): string =>
+  item.startsWith('trait/')
+    ? (library.traits.find(({ id }) => id === item.slice('trait/'.length))?.states.find(({ id }) => id === state)?.label ?? state)
+    : state;
+
+/** How far people here read the same alike, what is mixed up, and what is worth practising. Nobody is named. */
+export function AgreementScreen() {
+  const wide = useWide();
+  const { account } = useSession();
+  const today = todayIso();
+  const [span, setSpan] = useState<'3' | '12' | '120'>('12');
+  const since = addMonths(today, -Number(span));
+  const allowed = account?.role === 'reviewer' || account?.role === 'coordinator';
+  const { data, error, refetch, isFetching } = useQuery({
+    ...agreementSince(since),
+    enabled: allowed,
+    placeholderData: (before) => before,
+  });
+  if (!allowed)
+    return (
+      <Page title="Agreement">
+        <Body>How far people read the same alike is looked at by reviewers and coordinators.</Body>
+      </Page>
+    );
+  return (
+    <Page title="Agreement" wide={wide}>
+      <Body>
+        Two people at one tree within six weeks, and reviewers who answered before they saw the visit’s answer: how far they read the same
+        alike. It is about marks and bands, and no list of people is made.
+      </Body>
+      <Choice
+        label="Since"
+        options={[
+          { value: '3', words: 'Three months' },
+          { value: '12', words: 'A year' },
+          { value: '120', words: 'Ten years' },
+        ]}
+        value={span}
+        onChange={setSpan}
+      />
+      {!data ? (
+        <Waiting
+          what="the readings"
+          problem={error?.message}
+          retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null}
+        />
+      ) : (
+        <View className={`gap-4 ${isFetching ? 'opacity-60' : ''}`}>
+          <Small>
+            {data.readings} readings of {data.visits} visits.
+          </Small>
+          <View className={wide ? 'flex-row items-start gap-5' : 'gap-4'}>
+            <View className="min-w-0 flex-1 gap-1">
+              {GROUPS.map(({ start, title }) => (
+                <Group key={start} title={title} items={data.items.filter(({ item }) => item.startsWith(start))} />
+              ))}
+              {data.items.length === 0 ? (
+                <Body>
+                  Nothing was read by two people in that time. Send two people to the same tree now and then, or ask reviewers first.
+                </Body>
+              ) : null}
+            </View>
+            <View className="min-w-0 flex-1 gap-4">
+              <ToPractise marks={data.marks} />
+              <OwnErrors since={since} marks={data.marks} mayPick={account?.role === 'coordinator'} />
+            </View>
+          </View>
+        </View>
+      )}
+    </Page>
+  );
+}
+
+function Group({ title, items }: { title: string; items: readonly Item[] }) {
+  if (items.length === 0) return null;
+  const told = items.filter(({ units }) => units >= FEW).length;
+  return (
+    <Fold
+      title={title}
+      says={`${items.length} read twice${told < items.length ? `, ${items.length - told} of them too seldom to tell much` : ''}`}
+      open
+    >
+      {items.map((item) => (
+        <ItemRow key={item.item} item={item} />
+      ))}
+    </Fold>
+  );
+}
+
+function ItemRow({ item }: { item: Item }) {
+  const { alpha, low, high } = item.krippendorff;
+  const few = item.units < FEW;
+  const size = item.item.startsWith('size/');
+  return (
+    <View className="gap-1 border-l-4 border-l-rule py-1 pl-3">
+      <View className="flex-row items-baseline gap-3">
+        <Strong className="min-w-0 flex-1">{itemWords(item.item)}</Strong>
+        <Strong className={few ? 'text-soft' : ''}>{item.percent === null ? '' : `${Math.round(item.percent)} %`}</Strong>
+      </View>
+      <View className="h-[8px] rounded-sm border border-rule" aria-hidden>
+        <View className={`h-full rounded-sm ${few ? 'bg-rule' : 'bg-ink'}`} style={{ width: `${item.percent ?? 0}%` }} />
+      </View>
+      <Small>
+        {item.units} {item.units === 1 ? 'thing' : 'things'} read twice{size ? ', within what repeat readings differ by' : ''}
+        {item.apart < 1 && item.apart > 0 ? `; ${Math.round(item.apart * 100)} % of it said apart` : ''}.{' '}
+        {few ? 'Too few to tell much. ' : ''}
+        {alpha === null
+          ? ''
+          : `Beyond chance: α ${alpha.toFixed(2)}${low !== null && high !== null ? ` (${low.toFixed(2)} to ${high.toFixed(2)})` : ''}`}
+        {item.cohen?.kappa != null
+          ? `, κ ${item.cohen.kappa.toFixed(2)}${item.cohen.weighted !== null ? `, weighted ${item.cohen.weighted.toFixed(2)}` : ''}`
+          : ''}
+        {item.fleiss !== null && item.cohen === null ? `, Fleiss’ κ ${item.fleiss.toFixed(2)}` : ''}
+        {alpha === null || few
+          ? ''
+          : alpha >= RELY
+            ? '. To be relied on.'
+            : alpha >= TENTATIVE
+              ? '. Good for tentative conclusions.'
+              : '. Not to be built on.'}
+      </Small>
+      {item.mixedUp.slice(0, 3).map(({ a, b, times }) => (
+        <Body key={`${a}/${b}`} className="text-[15px]">
+          {stateWords(item.item, a)} and {stateWords(item.item, b)} are taken for one another, {times === 1 ? 'once' : `${times} times`}.
+        </Body>
+      ))}
+    </View>
+  );
+}
+
+/** Marks that are read wrong here more often than anywhere: a need for practice, told of the mark and of nobody. */
+function ToPractise({ marks }: { marks: readonly Mark[] }) {
+  const router = useRouter();
+  const hard = marks.filter(({ readings, error }) => readings >= PRACTISE.readings && error > PRACTISE.times * ERROR_BY_CERTAINTY.sure);
+  return (
+    <Card>
+      <Heading>Worth practising together</Heading>
+      {hard.length === 0 ? <Body>No mark is read wrong here more often than is stated for a careful observer.</Body> : null}
+      {hard.slice(0, 8).map(({ trait, error, readings, confusions }) => (
+        <View key={trait} className="gap-1">
+          <Strong>{itemWords(`trait/${trait}`)}</Strong>
+          <Body>
+            About one reading in {Math.max(2, Math.round(1 / error))} is another than the tree’s ({readings} readings).
+            {confusions[0]
+              ? ` ${capital(stateWords(`trait/${trait}`, confusions[0].truth))} is called ${stateWords(`trait/${trait}`, confusions[0].said)} in ${Math.round(confusions[0].share * 100)} of 100.`
+              : ''}
+          </Body>
+        </View>
+      ))}
+      {hard.length > 0 ? <Button onPress={() => router.push('/library/tell-apart')}>Look at them side by side</Button> : null}
+    </Card>
+  );
+}
+
+/** What was learnt, offered to naming: what it changes is measured before it is switched on. */
+function OwnErrors({ since, marks, mayPick }: { since: string; marks: readonly Mark[]; mayPick: boolean }) {
+  const client = useQueryClient();
+  const held = useQuery(townErrorsHeld);
+  const bench = useQuery({ ...errorBenchSince(since), enabled: false });
+  const pick = useMutation({
+    mutationFn: (on: boolean) => pickTownErrors(on, since),
+    onSuccess: (errors) => client.setQueryData(townErrorsHeld.queryKey, errors),
+  });
+  const on = held.data?.on ?? false;
+  return (
+    <Card>
+      <Heading>Names by this town’s own errors</Heading>
+      <Body>
+        {on
+          ? `On since ${dayWords((held.data?.at ?? since).slice(0, 10))}: a mark that is often read wrong here weighs less, one that is read well weighs more.`
+          : 'Off: every mark weighs by what is stated for a careful observer.'}
+      </Body>
+      {bench.data ? (
+        <Remark
+          mood={bench.data.own.logScore >= bench.data.stated.logScore ? 'settled' : 'caution'}
+          title={`On ${bench.data.cases} trees whose names are settled`}
+        >
+          {bench.data.cases === 0
+            ? 'No tree has a settled name and enough marks yet.'
+            : `With what is stated ${percent(bench.data.stated.first)} are named first, with what was learnt ${percent(bench.data.own.first)}; ${bench.data.onlyOwn} only with what was learnt, ${bench.data.onlyStated} only with what is stated. Mean log score ${bench.data.stated.logScore.toFixed(3)} and ${bench.data.own.logScore.toFixed(3)}; nearer to nought is better.`}
+        </Remark>
+      ) : null}
+      {bench.error ? <Small role="alert">{bench.error.message}</Small> : null}
+      {pick.error ? <Small role="alert">{pick.error.message}</Small> : null}
+      <View className="flex-row flex-wrap gap-2">
+        <Button disabled={bench.isFetching || marks.length === 0} onPress={() => void bench.refetch()}>
+          {bench.isFetching ? 'Naming them again …' : 'What would it change?'}
+        </Button>
+        {mayPick ? (
+          <Button kind={on ? 'plain' : 'next'} disabled={pick.isPending || (marks.length === 0 && !on)} onPress={() => pick.mutate(!on)}>
+            {on ? 'Switch it off' : 'Switch it on'}
+          </Button>
+        ) : null}
+      </View>
+      <Small>
+        {mayPick
+          ? 'Taken as learnt today, for everybody here, until it is taken anew.'
+          : 'A coordinator switches it on or off, for everybody here.'}
+      </Small>
+    </Card>
+  );
+}
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
