@@ -21,8 +21,8 @@ export interface Town {
   stop: () => Promise<void>;
 }
 
-const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
-const FLAGS = [
+export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
+export const FLAGS = [
   '--no-sandbox',
   '--use-angle=swiftshader',
   '--enable-unsafe-swiftshader',

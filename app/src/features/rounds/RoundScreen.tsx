@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import type { RoundPlan, RoundView } from '@dendrix/core/contracts';
+import type { RoundPlan } from '@dendrix/core/contracts';
 import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
 import type { Planned, PlannedCrew } from '@dendrix/core/rounds';
 import type { StreetLine } from '@dendrix/core/planning/network';
@@ -16,6 +16,7 @@ import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
+import { Fold } from '@/ui/fold';
 import { Card, Page, Remark, TreeTag } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
 import { KeptRounds } from './KeptRounds';
@@ -39,6 +40,8 @@ export function RoundScreen() {
   const [view, setView] = useState<'day' | 'season'>('day');
   const [day, setDay] = useState(todayIso);
   const kept = useQuery(roundsOfDay(day));
+  const [told, setTold] = useState<string | null>(null);
+  const mine = kept.data?.some((round) => round.crew.id === account?.id) ?? false;
   const mayPlan = account !== null && account.role !== 'viewer';
   if (!account) return null;
   return (
@@ -58,10 +61,22 @@ export function RoundScreen() {
       ) : (
         <>
           <Strong>{dayWords(day)}</Strong>
+          {told ? (
+            <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
+              <Body>{told}</Body>
+            </View>
+          ) : null}
           {(kept.data ?? []).length > 0 ? <KeptRounds rounds={kept.data ?? []} account={account} /> : null}
           {kept.error && !kept.data ? <Small role="alert">{kept.error.message}</Small> : null}
           {mayPlan ? (
-            <Planner day={day} onDay={setDay} others={kept.data ?? []} />
+            <Fold
+              key={`${day} ${mine}`}
+              title={mine ? 'Plan it anew' : 'Plan a round'}
+              says={mine ? 'another stands in its place' : 'for this day, from what is due'}
+              open={!mine}
+            >
+              {() => <Planner day={day} onDay={setDay} onKept={setTold} />}
+            </Fold>
           ) : (
             <Small>Rounds are planned by crews and coordinators.</Small>
           )}
@@ -77,7 +92,7 @@ interface Changes {
 }
 const NONE: Changes = { pinned: [], without: [] };
 
-function Planner({ day, onDay, others }: { day: string; onDay: (day: string) => void; others: readonly RoundView[] }) {
+function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => void; onKept: (words: string | null) => void }) {
   const client = useQueryClient();
   const wide = useWide();
   const { account } = useSession();
@@ -85,15 +100,13 @@ function Planner({ day, onDay, others }: { day: string; onDay: (day: string) => 
   const [asked, setAsked] = useState<Asked | null>(null);
   const [changes, setChanges] = useState<Changes>(NONE);
   const [problem, setProblem] = useState<string | null>(null);
-  const [told, setTold] = useState<string | null>(null);
   const [keeping, setKeeping] = useState(false);
   const { plan: begin, stop, share, planned, problem: failed, clear } = usePlan();
-  const mine = others.some((round) => round.crew.id === account?.id);
 
   const run = useCallback(
     async (what: Asked, { pinned, without }: Changes) => {
       setProblem(null);
-      setTold(null);
+      onKept(null);
       const { from, start, minutes, by, back, tools } = what.wishes;
       try {
         const { items, times } = await candidatesOf(what.day, start, pinned);
@@ -112,7 +125,7 @@ function Planner({ day, onDay, others }: { day: string; onDay: (day: string) => 
         setProblem((error as Error).message);
       }
     },
-    [begin],
+    [begin, onKept],
   );
   const change = (next: Changes) => {
     setChanges(next);
@@ -128,10 +141,14 @@ function Planner({ day, onDay, others }: { day: string; onDay: (day: string) => 
         const answer = await keepRound(newId(), { day: asked.day, crew: round.crew, plan: round.plan });
         taken.push(...answer.taken.map(({ treeId, by }) => `${tagOf(round.plan, treeId)} (${by.name})`));
       }
-      await client.invalidateQueries({ queryKey: roundsOfDay(asked.day).queryKey });
       clear();
       setChanges(NONE);
-      setTold(taken.length > 0 ? `Kept. Left out, since another crew has them by now: ${taken.join(', ')}.` : 'Kept.');
+      onKept(
+        taken.length > 0
+          ? `Kept. Left out, since another crew has them by now: ${taken.join(', ')}.`
+          : 'Kept. It is on the way to this device.',
+      );
+      await client.invalidateQueries({ queryKey: roundsOfDay(asked.day).queryKey });
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -160,11 +177,6 @@ function Planner({ day, onDay, others }: { day: string; onDay: (day: string) => 
   );
   const result = (
     <View className="gap-3">
-      {told ? (
-        <View role="status" className="border-l-4 border-l-lichen bg-lichen-wash px-3 py-2">
-          <Body>{told}</Body>
-        </View>
-      ) : null}
       {problem || failed ? (
         <Remark mood="caution" title="Not planned">
           {problem ?? failed ?? ''}
@@ -195,7 +207,6 @@ function Planner({ day, onDay, others }: { day: string; onDay: (day: string) => 
   );
   return (
     <>
-      <Heading>{mine ? 'Plan it anew' : 'Plan a round'}</Heading>
       {wide ? (
         <View className="flex-row items-start gap-5">
           <View className="w-[400px]">{form}</View>

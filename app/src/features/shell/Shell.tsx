@@ -15,7 +15,9 @@ import { Waiting } from '@/ui/surface';
 import { Icon, type IconName } from './icons';
 import { Shortcuts } from './Shortcuts';
 import { useHeldFresh } from './useHeldFresh';
+import { useLittleRoom } from './useRoom';
 import { useOthersAhead } from './useOthersAhead';
+import { megabytes } from './words';
 
 interface Place {
   icon: IconName;
@@ -50,6 +52,7 @@ function Frame({ children }: { children: ReactNode }) {
   const wide = useWide();
   const pathname = usePathname();
   const { parcels, online, needsSignIn } = useOutbox();
+  const room = useLittleRoom();
   const insets = useSafeAreaInsets();
   const inVisit = /^\/visit\/.+/.test(pathname);
   const [patient, setPatient] = useState(false);
@@ -63,6 +66,7 @@ function Frame({ children }: { children: ReactNode }) {
     return <View className="flex-1 bg-paper">{patient ? <Waiting what="your account" /> : null}</View>;
   }
   if (!account) return <SignIn />;
+  const full = room ? `This device is nearly full, ${megabytes(room.left)} left: send what waits, or let areas go under More` : null;
   const refused = parcels.filter((parcel) => parcel.state === 'refused' && parcel.owner === account.id).length;
   const state = !online
     ? 'No signal: work goes on, all is kept here'
@@ -79,6 +83,11 @@ function Frame({ children }: { children: ReactNode }) {
       <Ahead />
       {wide ? <Rail pathname={pathname} state={state} /> : null}
       <View className="min-h-0 min-w-0 flex-1">
+        {full ? (
+          <View className="bg-sulphur-wash px-4 py-1" role="alert">
+            <Small className="font-body-bold text-ink">{full}</Small>
+          </View>
+        ) : null}
         {!wide && state && !inVisit ? (
           <View className="bg-sulphur-wash px-4 py-1" role="status">
             <Small className="text-ink">{state}</Small>
