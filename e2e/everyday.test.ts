@@ -118,7 +118,7 @@ describe('the map', () => {
     await page.getByRole('button', { name: 'Add it' }).click();
     await page.getByText('Q 9001').waitFor();
     await page.getByRole('button', { name: 'The tree' }).click();
-    await page.getByText('Nobody has visited it yet.').waitFor();
+    await page.getByText('all of it: nobody has visited it yet').waitFor();
   });
 });
 

@@ -11,6 +11,9 @@ import { dropDatabase, freshDatabase, urlOf } from '../server/testing/service';
 /** The day the tests happen on, for server and browser alike: in leaf, so that leaves can be asked about. */
 export const TODAY = '2026-06-15';
 
+/** How long a page is waited for, ms: long enough for a slow machine; while tests are written it may be shorter. */
+const WAIT_MS = Number(process.env.DENDRIX_E2E_WAIT ?? 120_000);
+
 export interface Town {
   base: string;
   /** The database of the town. */
@@ -64,7 +67,7 @@ export async function startTown(): Promise<Town> {
     const page = await context.newPage();
     // The clock starts there and runs on.
     await page.clock.install({ time: new Date(`${TODAY}T11:00:00Z`) });
-    page.setDefaultTimeout(120_000);
+    page.setDefaultTimeout(WAIT_MS);
     return page;
   };
   return {
@@ -102,7 +105,7 @@ export function useTown(): Town {
 
 /** Asks again until something holds, as long as a page is waited for. @throws with what was asked last */
 export async function until<T>(what: () => Promise<T>, holds: (value: T) => boolean): Promise<T> {
-  const end = Date.now() + 120_000;
+  const end = Date.now() + WAIT_MS;
   for (;;) {
     const value = await what();
     if (holds(value)) return value;

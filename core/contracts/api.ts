@@ -396,7 +396,10 @@ export type Notice = z.infer<typeof notice>;
 export const noticesAnswer = z.object({ items: z.array(notice), unseen: z.number().int().nonnegative() });
 export type NoticesAnswer = z.infer<typeof noticesAnswer>;
 
-/** What goes out to those who listen: trees that changed and how, or where somebody stands. */
+/**
+ * What goes out to those who listen: trees that changed and how, of which trees somebody had something before them, or where somebody
+ * stands.
+ */
 export const liveEvent = z.union([
   z.object({
     kind: z.literal('change'),
@@ -409,6 +412,7 @@ export const liveEvent = z.union([
     /** More trees changed than are named: whoever holds lists asks anew. */
     more: z.boolean(),
   }),
+  z.object({ kind: z.literal('seen'), by: id, trees: z.array(id) }),
   z.object({ kind: z.literal('presence'), by: person, tree: id.nullable(), at: z.string() }),
 ]);
 export type LiveEvent = z.infer<typeof liveEvent>;

@@ -74,6 +74,15 @@ export async function presentNow({ sequelize }: Db, within?: number): Promise<Pr
   }));
 }
 
+/** Of which trees somebody had something before them in the last seconds. */
+async function seenLately({ sequelize }: Db, within: number): Promise<(Extract<LiveEvent, { kind: 'seen' }> & { at: number })[]> {
+  const rows = await sequelize.query<{ by: string; tree: string; at: Date }>(
+    'SELECT user_id AS `by`, tree_id AS tree, MAX(at) AS at FROM seen WHERE at > UTC_TIMESTAMP(3) - INTERVAL ? SECOND GROUP BY user_id, tree_id LIMIT ?',
+    { type: QueryTypes.SELECT, replacements: [within, MOST] },
+  );
+  return rows.map(({ by, tree, at }) => ({ kind: 'seen', by, trees: [tree], at: at.getTime() }));
+}
+
 type Listener = (event: LiveEvent | { kind: 'missed'; n: number }) => void;
 
 /** One look at the database for everybody who listens at this server. */
@@ -83,6 +92,8 @@ export class Feed {
   private timer: NodeJS.Timeout | null = null;
   private n: number | null = null;
   private readonly told = new Map<string, string>();
+  /** What was told as seen, by person and tree; let go once it is no longer read. */
+  private shown = new Map<string, number>();
 
   constructor(private readonly world: Db) {}
 
@@ -125,6 +136,13 @@ export class Feed {
       this.n = n;
       for (const event of missed ? [{ kind: 'missed', n } as const] : events) this.say(event);
     }
+    const shown = new Map<string, number>();
+    for (const { at, ...event } of await seenLately(this.world, BACK_SECONDS)) {
+      const key = `${event.by} ${event.trees.join()}`;
+      shown.set(key, at);
+      if (this.shown.get(key) !== at) this.say(event);
+    }
+    this.shown = shown;
     for (const event of await presentNow(this.world, BACK_SECONDS)) {
       const said = `${event.tree ?? ''} ${event.at}`;
       if (this.told.get(event.by.id) === said) continue;

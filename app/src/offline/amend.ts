@@ -10,7 +10,8 @@ export function draftOf(visit: VisitView, now: Date): VisitDraft {
   return {
     ...newDraft(visit.treeId, now, { planted: look.planted ?? null, lifeStage: look.lifeStage ?? null }),
     id: newId(),
-    startedAt: visit.startedAt,
+    // It is written now, of the day somebody stood there.
+    startedAt: now.toISOString(),
     safety: look.safety,
     safetyDone: true,
     part: 'walk',

@@ -25,7 +25,7 @@ export const shared: Step = {
        until DATE NOT NULL, reason VARCHAR(500) NOT NULL, INDEX by_tree (tree_id, at), INDEX by_until (until)) ${TABLE}`,
     `CREATE TABLE IF NOT EXISTS seen (
        what_id ${ID} NOT NULL, user_id ${ID} NOT NULL, tree_id ${ID} NOT NULL, at DATETIME(3) NOT NULL,
-       PRIMARY KEY (what_id, user_id), INDEX by_tree (tree_id)) ${TABLE}`,
+       PRIMARY KEY (what_id, user_id), INDEX by_tree (tree_id), INDEX by_at (at)) ${TABLE}`,
     `CREATE TABLE IF NOT EXISTS presence (
        user_id ${ID} PRIMARY KEY, tree_id ${ID} NULL, at DATETIME(3) NOT NULL, INDEX by_at (at), INDEX by_tree (tree_id, at)) ${TABLE}`,
     `CREATE TABLE IF NOT EXISTS rounds (

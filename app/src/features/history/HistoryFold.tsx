@@ -129,7 +129,8 @@ function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' 
       kind: 'visit',
       queuedAt: new Date().toISOString(),
       words: `Visit to ${tree.tag} of ${visit.look.day}, as it stood before`,
-      body: backTo(visit, standing, settings.units),
+      // Of two versions the one written last stands, also where the clock of a device runs behind.
+      body: backTo(visit, standing, settings.units, new Date(Math.max(Date.now(), Date.parse(standing.finishedAt) + 1)).toISOString()),
       draft: null,
     }).catch((error: Error) => setProblem(error.message));
   return (
@@ -159,11 +160,11 @@ function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' 
 }
 
 /** An amendment that says again what an earlier version said. The server judges it from the whole record. */
-const backTo = (earlier: VisitView, standing: VisitView, units: UnitSystem): VisitSubmission => ({
+const backTo = (earlier: VisitView, standing: VisitView, units: UnitSystem, now: string): VisitSubmission => ({
   schema: SCHEMA,
   treeId: earlier.treeId,
-  startedAt: earlier.startedAt,
-  finishedAt: new Date(Math.max(Date.now(), Date.parse(standing.finishedAt) + 1)).toISOString(),
+  startedAt: now,
+  finishedAt: now,
   timeZone: earlier.timeZone,
   libraryVersion: earlier.libraryVersion,
   units,

@@ -1,6 +1,6 @@
 import type { QueryClient, QueryKey } from '@tanstack/react-query';
 import type { LiveEvent } from '@dendrix/core/contracts';
-import { changedBy, happenedSince } from '@/data/keys';
+import { changedBy, happenedSince, oneTree } from '@/data/keys';
 
 // What others do, as it happens: by server-sent events, and by asking now and then where they do not come through.
 
@@ -85,6 +85,10 @@ export function listen(client: QueryClient, me: string, open: (url: string) => E
   const hear = (event: Said) => {
     if (stopped) return;
     if (event.kind === 'presence') return present(event);
+    if (event.kind === 'seen') {
+      if (event.by !== me) for (const tree of event.trees) stale(oneTree(tree).queryKey);
+      return;
+    }
     if (event.kind === 'missed') {
       last = event.n;
       return void client.invalidateQueries();

@@ -1,0 +1,261 @@
+// Several people at work in one town, on phones and at a desk, through two servers on one database.
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { urlOf } from '../server/testing/service';
+import { freePort } from './free-port';
+import { signIn, TODAY, until, useTown, type Town } from './town';
+
+const town = useTown();
+let other: Town;
+let second: ChildProcess;
+/** What others do is heard within, ms. */
+const SOON = 3000;
+
+beforeAll(async () => {
+  const port = await freePort();
+  second = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
+    cwd: join(__dirname, '..'),
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: urlOf(town.sequelize),
+      DENDRIX_CHAIN_FILE: join(mkdtempSync(join(tmpdir(), 'dendrix-chain-')), 'heads.txt'),
+      SESSION_SECRET: 'e2e',
+      PORT: String(port),
+      DENDRIX_TODAY: TODAY,
+      DENDRIX_RATE: '100000',
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise<void>((resolve) => second.stdout?.on('data', (data: Buffer) => String(data).includes('runs at') && resolve()));
+  other = { ...town, base: `http://127.0.0.1:${port}` };
+});
+afterAll(async () => {
+  const ended = new Promise((resolve) => second.once('exit', resolve));
+  second.kill('SIGTERM');
+  await ended;
+});
+
+/** Waits for something that another person did, and tells how long it took. */
+async function heard(what: () => Promise<unknown>): Promise<number> {
+  const began = Date.now();
+  await what();
+  return Date.now() - began;
+}
+
+/** The tree that stands first in the queue of a reviewer. */
+const firstWaiting = (page: Page) =>
+  page.evaluate(async () => {
+    const { items } = (await (await fetch('/api/v1/review-queue?limit=1')).json()) as {
+      items: { tree: { id: string; tag: string }; visit: { id: string; by: { id: string; name: string } } }[];
+    };
+    return items[0] as (typeof items)[number];
+  });
+
+it('what one says through one server stands on the other’s screen within three seconds, and so does where somebody is', async () => {
+  const desk = await town.wide();
+  const phone = await town.phone();
+  await signIn(desk, town, 'Tomas Wellbrook');
+  await signIn(phone, other, 'Jory Penhallow');
+  const { tree } = await firstWaiting(desk);
+  await desk.goto(`${town.base}/tree/${tree.id}`);
+  await desk.getByRole('heading', { level: 1 }).waitFor();
+  await phone.goto(`${other.base}/tree/${tree.id}`);
+  await phone.getByRole('heading', { level: 1 }).waitFor();
+  // Both listen a moment after their screen stands.
+  await desk.waitForTimeout(4000);
+
+  await phone.getByRole('button', { name: 'I am at this tree' }).click();
+  expect(await heard(() => desk.getByText('Jory Penhallow is at this tree now').waitFor())).toBeLessThan(SOON);
+  await phone.getByRole('button', { name: 'I have left this tree' }).click();
+  expect(await heard(() => desk.getByText('Jory Penhallow is at this tree now').waitFor({ state: 'detached' }))).toBeLessThan(SOON);
+
+  const open = async (page: Page) => {
+    const talk = page.getByRole('button', { name: /^Talk/ });
+    if ((await talk.getAttribute('aria-expanded')) === 'false') await talk.click();
+  };
+  await open(desk);
+  await open(phone);
+  await phone.getByRole('textbox', { name: 'A word on this tree' }).fill('Wasps at the foot, east side.');
+  await phone.getByRole('button', { name: 'Tell somebody' }).click();
+  await phone.getByRole('checkbox', { name: 'Tomas Wellbrook' }).click();
+  await phone.getByRole('button', { name: 'Say it: this tree' }).click();
+  expect(await heard(() => desk.getByText('Wasps at the foot, east side.').waitFor())).toBeLessThan(SOON);
+  // Who was spoken to is told, and once it was before their eyes the other sees that.
+  await phone
+    .getByText(/seen by Tomas Wellbrook/)
+    .first()
+    .waitFor();
+});
+
+it('a question goes back to who made the visit, with the mark that is wanted, on phone and desk', async () => {
+  const desk = await town.wide();
+  await signIn(desk, town, 'Marit Osterlund');
+  const { tree, visit } = await firstWaiting(desk);
+  const phone = await town.phone();
+  await signIn(phone, other, visit.by.name);
+  await phone.waitForTimeout(4000);
+  await desk.goto(`${town.base}/review/${visit.id}`);
+  await desk.getByText('Your own look first').waitFor();
+  await desk.getByRole('button', { name: 'Not to be told from this' }).click();
+  for (const one of await desk.getByRole('radio', { name: 'cannot tell' }).all()) await one.click();
+  await desk.getByRole('button', { name: 'Show what the visit says' }).click();
+  await desk.keyboard.press('q');
+  const wanted = desk.getByRole('radiogroup', { name: 'The mark you want seen' });
+  if ((await wanted.count()) > 0) await wanted.getByRole('radio').nth(1).click();
+  await desk.getByRole('textbox', { name: 'What has to be answered' }).fill('Which side were the buds from?');
+  await desk.getByRole('button', { name: 'Send the question' }).click();
+  await desk.getByText(`Questioned: ${tree.tag}.`).waitFor();
+  expect(await heard(() => phone.getByRole('link', { name: /^More, \d+ new for you/ }).waitFor())).toBeLessThan(SOON);
+  await phone.goto(`${other.base}/notices`);
+  await phone.getByText('Marit Osterlund questioned your visit').first().waitFor();
+  await phone.getByRole('link', { name: /Which side were the buds from/ }).click();
+  await phone
+    .getByText(/Which side were the buds from/)
+    .first()
+    .waitFor();
+});
+
+it('a visit is amended from its tree, and what it said before stays and can be brought back', async () => {
+  const phone = await town.phone();
+  await signIn(phone, town, 'Luk Vargas');
+  const { id, day } = await phone.evaluate(async () => {
+    const me = (await (await fetch('/api/v1/session')).json()) as { id: string };
+    const { items } = (await (await fetch('/api/v1/trees?limit=400')).json()) as { items: { id: string; lastVisitOn: string | null }[] };
+    for (const { id } of items.filter((tree) => tree.lastVisitOn !== null)) {
+      const { visits } = (await (await fetch(`/api/v1/trees/${id}`)).json()) as { visits: { by: { id: string }; look: { day: string } }[] };
+      if (visits[0]?.by.id === me.id) return { id, day: visits[0].look.day };
+    }
+    throw new Error('Luk visited nothing');
+  });
+  const history = async () => {
+    await phone.goto(`${town.base}/tree/${id}`);
+    await phone.getByRole('button', { name: /^What happened/ }).click();
+  };
+  await history();
+  await phone
+    .getByRole('button', { name: /^Amend the visit of/ })
+    .first()
+    .click();
+  await phone.getByText(/^You amend the visit of/).waitFor();
+  await phone.getByRole('tab', { name: 'Judge' }).click();
+  await phone.getByRole('textbox', { name: /note/i }).first().fill('Wrong side written down: it is the south.');
+  await phone.getByRole('button', { name: /^Send/ }).click();
+  await phone.getByRole('heading', { level: 1 }).waitFor();
+  const visits = () =>
+    phone.evaluate(
+      async (tree) =>
+        (
+          (await (await fetch(`/api/v1/trees/${tree}`)).json()) as {
+            visits: { amends: string | null; look: { note: string; day: string } }[];
+          }
+        ).visits,
+      id,
+    );
+  const sent = await until(visits, (all) => all.some(({ amends }) => amends !== null));
+  expect(sent.find(({ amends }) => amends !== null)?.look).toMatchObject({ note: 'Wrong side written down: it is the south.', day });
+  await history();
+  await phone
+    .getByText(/amended the visit of/)
+    .first()
+    .waitFor();
+  await phone
+    .getByRole('button', { name: /^Bring back the visit of/ })
+    .first()
+    .click();
+  await until(visits, (all) => all.filter(({ amends }) => amends !== null).length === 2);
+});
+
+it('a round is planned for a day, kept, taken along and there without a signal; given out in three formats', async () => {
+  const phone = await town.phone({ offline: true });
+  await signIn(phone, town, 'Adaeze Fenwick');
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await phone.getByRole('button', { name: 'Plan a round' }).click();
+  await phone.getByRole('textbox', { name: 'Hours' }).fill('3');
+  await phone.getByRole('button', { name: 'Plan it', exact: true }).click();
+  const stops = phone.getByRole('link', { name: /^Stop \d+: tree/ });
+  await stops.first().waitFor();
+  const planned = await stops.count();
+  expect(planned).toBeGreaterThan(3);
+  // One is swapped, one put off with a reason, one pinned: each is planned anew.
+  const nameOf = async (n: number) => ((await stops.nth(n).getAttribute('aria-label')) ?? '').replace(/^Stop \d+: tree ([^,]+),.*/, '$1');
+  const swapped = await nameOf(0);
+  await phone.getByRole('button', { name: `Change stop 1, ${swapped}` }).click();
+  await phone.getByRole('button', { name: `Swap ${swapped} for another` }).click();
+  await phone.getByRole('link', { name: new RegExp(`tree ${swapped},`) }).waitFor({ state: 'detached' });
+  const away = await nameOf(1);
+  await phone.getByRole('button', { name: `Change stop 2, ${away}` }).click();
+  await phone.getByRole('button', { name: `Put off ${away}` }).click();
+  await phone.getByRole('button', { name: `Put ${away} off` }).click();
+  await phone.getByText('Say why in a few words.').waitFor();
+  await phone.getByRole('textbox', { name: 'Why' }).fill('The road is dug up.');
+  await phone.getByRole('button', { name: `Put ${away} off` }).click();
+  await phone.getByRole('link', { name: new RegExp(`tree ${away},`) }).waitFor({ state: 'detached' });
+  await phone.getByRole('button', { name: 'Keep this round' }).click();
+  await phone.getByText(/^On this device: .* You can leave\.$/).waitFor();
+  const [download] = await Promise.all([phone.waitForEvent('download'), phone.getByRole('button', { name: 'Route (GPX)' }).click()]);
+  expect(readFileSync(await download.path(), 'utf8')).toContain('<rtept');
+
+  await phone.context().setOffline(true);
+  await phone.reload();
+  await phone.getByText('Your round').waitFor();
+  await stops.first().click();
+  await phone.getByRole('heading', { level: 1 }).waitFor();
+  await phone.getByRole('button', { name: /^What happened/ }).waitFor();
+  await phone.context().setOffline(false);
+
+  // At the desk the same trees are in nobody else's round.
+  const desk = await town.wide();
+  await signIn(desk, town, 'Ines Corvath');
+  await desk.keyboard.press('d');
+  await desk.getByText('The round of Adaeze Fenwick').waitFor();
+  for (const name of ['Jory Penhallow', 'Luk Vargas']) await desk.getByRole('checkbox', { name }).click();
+  await desk.getByRole('checkbox', { name: 'Ines Corvath' }).click();
+  await desk.getByRole('button', { name: 'Plan it', exact: true }).click();
+  await desk.getByRole('button', { name: 'Keep these rounds' }).click();
+  await desk.getByText('The round of Luk Vargas').waitFor();
+  const rounds = await desk.evaluate(
+    async (day) =>
+      ((await (await fetch(`/api/v1/rounds?day=${day}`)).json()) as { items: { plan: { stops: { treeId: string }[] } }[] }).items,
+    TODAY,
+  );
+  const all = rounds.flatMap(({ plan }) => plan.stops.map(({ treeId }) => treeId));
+  expect(rounds.length).toBe(3);
+  expect(new Set(all).size).toBe(all.length);
+  await desk.getByRole('radio', { name: 'The season' }).click();
+  await desk.getByText(/June 2026/).waitFor();
+});
+
+it('agreement is told of marks and never of people, and the town’s own errors are tried before they are switched on', async () => {
+  const desk = await town.wide();
+  await signIn(desk, town, 'Ines Corvath');
+  await desk.goto(`${town.base}/agreement`);
+  await desk.getByText('Marks of identification').waitFor();
+  const page = await desk.locator('body').innerText();
+  for (const name of ['Jory', 'Luk Vargas', 'Adaeze']) expect(page).not.toContain(name);
+  await desk.getByRole('button', { name: 'What would it change?' }).click();
+  await desk.getByText(/^On \d+ trees whose names are settled/).waitFor();
+  await desk.getByRole('button', { name: 'Switch it on' }).click();
+  await desk.getByText(/^On since/).waitFor();
+  await desk.getByRole('button', { name: 'Switch it off' }).click();
+  await desk.getByText(/^Off: every mark/).waitFor();
+});
+
+it('a tree is held against the chain from its page; what was altered in the database is named', async () => {
+  const phone = await town.phone();
+  await signIn(phone, town, 'Tomas Wellbrook');
+  const { tree } = await firstWaiting(phone);
+  const look = async () => {
+    await phone.goto(`${town.base}/tree/${tree.id}`);
+    await phone.getByRole('button', { name: /^Is it as it was written/ }).click();
+  };
+  await look();
+  await phone.getByText(/^All \d+ rows of this tree are as/).waitFor();
+  await town.sequelize.query('UPDATE visits SET day = day - INTERVAL 1 DAY WHERE tree_id = ? LIMIT 1', { replacements: [tree.id] });
+  await look();
+  await phone.getByText(/^row altered: visits\//).waitFor();
+  await town.sequelize.query('UPDATE visits SET day = day + INTERVAL 1 DAY WHERE tree_id = ? LIMIT 1', { replacements: [tree.id] });
+});
