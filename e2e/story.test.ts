@@ -85,6 +85,8 @@ describe('the whole way, on a phone and on a wide screen', () => {
     expect(await page.getByText('The visit says').count()).toBe(0);
     await page.getByRole('textbox', { name: 'Your name for it' }).fill('syca');
     await page.getByRole('button', { name: 'Acer pseudoplatanus' }).click();
+    for (const one of await page.getByRole('radio', { name: 'cannot tell' }).all()) await one.click();
+    await page.getByRole('button', { name: 'Show the visit’s answer' }).click();
     await page.getByText('The visit says').waitFor();
     await page.getByText('Another name.').waitFor();
     await page.keyboard.press('o');
@@ -117,6 +119,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.goto(`${town.base}/tree/${id}`);
     await page.getByRole('heading', { name: 'Acer pseudoplatanus' }).waitFor();
     await page.getByText('Corrected in review').waitFor();
+    await page.getByRole('button', { name: /^Every name it had/ }).click();
     expect(await page.getByText('Platanus × acerifolia').count()).toBeGreaterThan(0);
     await page.getByText(/overturned by Tomas Wellbrook: The buds in the picture sit in pairs/).waitFor();
     await page.getByRole('img', { name: /^Rings, one a visit/ }).waitFor();

@@ -102,7 +102,7 @@ it('a question goes back to who made the visit, with the mark that is wanted, on
   await desk.getByText('Your own look first').waitFor();
   await desk.getByRole('button', { name: 'Not to be told from this' }).click();
   for (const one of await desk.getByRole('radio', { name: 'cannot tell' }).all()) await one.click();
-  await desk.getByRole('button', { name: 'Show what the visit says' }).click();
+  await desk.getByRole('button', { name: 'Show the visit’s answer' }).click();
   await desk.keyboard.press('q');
   const wanted = desk.getByRole('radiogroup', { name: 'The mark you want seen' });
   if ((await wanted.count()) > 0) await wanted.getByRole('radio').nth(1).click();

@@ -65,9 +65,6 @@ await snap(phone, 'map');
 await phone.getByRole('link', { name: 'Today' }).click();
 await visit(phone);
 await snap(phone, 'visit-bark');
-await phone.getByRole('tab', { name: /^Twig/ }).click();
-await phone.getByRole('button', { name: '✓ Bud shape' }).click();
-await snap(phone, 'visit-twig');
 await phone.getByRole('button', { name: /^Leading name/ }).click();
 await snap(phone, 'visit-names');
 await phone.getByRole('tab', { name: 'Measure' }).click();
@@ -147,9 +144,14 @@ await list.getByText('3 of 4 rows are good').scrollIntoViewIfNeeded();
 await list.getByText('Names that mean more than one tree').scrollIntoViewIfNeeded();
 await snap(list, 'exchange');
 
+await list.goto(`${base}/agreement`);
+await list.getByText('Marks of identification').scrollIntoViewIfNeeded();
+await snap(list, 'agreement');
+
 const dusk = await open(390, 844, 'dark');
 await signIn(dusk, 'Jory');
-await dusk.goto(`${base}/library/taxon/betula-pendula`);
-await dusk.getByRole('heading', { name: 'The year' }).waitFor();
-await snap(dusk, 'library-dusk');
+await dusk.goto(`${base}/round`);
+await dusk.getByRole('button', { name: 'Plan it', exact: true }).click();
+await dusk.getByRole('heading', { name: 'The round' }).scrollIntoViewIfNeeded();
+await snap(dusk, 'round-dusk');
 await browser.close();

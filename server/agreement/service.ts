@@ -1,6 +1,6 @@
 import { Op, QueryTypes } from 'sequelize';
 import type { Account, AgreementAnswer, ErrorBenchAnswer, TownErrors } from '@dendrix/core/contracts';
-import { errorModel, readTwice, type Reading, type SettledCase } from '@dendrix/core/review';
+import { errorModel, readTwice, type Reading, type SettledCase } from '@dendrix/core/review/agreement';
 import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
 import { Setting } from '../organisation/model';

@@ -172,6 +172,26 @@ describe('review', () => {
   });
 });
 
+describe('amending', () => {
+  it('whoever amends a visit that was amended meanwhile is asked; having seen it, theirs stands', async () => {
+    const { treeId, visitId } = await visited();
+    const [first, second] = [newId(), newId()];
+    const amendment = (amends: string, note: string, minute: number) => {
+      const one = aVisit(treeId, { amends, finishedAt: `${TODAY}T11:${minute}:00.000Z` });
+      return { ...one, look: { ...one.look, note } };
+    };
+    expect((await crew.put(`/visits/${first}`, amendment(visitId, 'from the phone', 10))).status).toBe(200);
+    expect((await coordinator.put(`/visits/${second}`, amendment(visitId, 'from the desk', 20))).body).toMatchObject({
+      status: 409,
+      path: 'amends',
+      detail: expect.stringMatching(/which of the two is to stand/),
+    });
+    // Sent again, what was taken is still taken.
+    expect((await crew.put(`/visits/${first}`, amendment(visitId, 'from the phone', 10))).body.isNew).toBe(false);
+    expect((await coordinator.put(`/visits/${second}`, amendment(first, 'from the desk', 20))).status).toBe(200);
+  });
+});
+
 describe('putting off', () => {
   it('keeps the day it is due and says who and why; too far or past is refused', async () => {
     const { treeId } = await visited();

@@ -94,7 +94,7 @@ function isSame(visit: Visit, { schema: _schema, ...given }: VisitSubmission): b
   return canonical(submissionOf(visit)) === canonical(sent);
 }
 
-/** The visit that an amendment corrects, checked. @throws HttpProblem 422, or 403 for who may not */
+/** The visit that an amendment corrects, checked. @throws HttpProblem 422, 403 for who may not, 409 where another corrects it already */
 async function amendedBy(given: VisitSubmission, tree: Tree, by: Pick<Account, 'id' | 'role'>, transaction: Transaction): Promise<void> {
   if (!given.amends) return;
   const visits = await Visit.findAll({
@@ -111,6 +111,15 @@ async function amendedBy(given: VisitSubmission, tree: Tree, by: Pick<Account, '
       403,
       'Not allowed',
       'A visit is amended by the person who made it, or by a coordinator. You can make a visit of your own.',
+    );
+  // Whoever amends without having seen another amendment would undo it unawares: they are asked.
+  const meanwhile = visits.find((visit) => visit.amends === given.amends);
+  if (meanwhile)
+    throw new HttpProblem(
+      409,
+      'Amended meanwhile',
+      'This visit was amended from elsewhere meanwhile. Open yours, look at what was written there, and say which of the two is to stand.',
+      'amends',
     );
   const { day } = sentOf(root).look;
   if (given.look.day !== day)

@@ -35,7 +35,7 @@ export function SecondLook({ place, toName, toJudge, onAnswer }: Props) {
   return (
     <View className="gap-3 border-l-4 border-l-slate bg-slate-wash p-4">
       <Heading>Your own look first</Heading>
-      <Body>What do you read from the evidence alone? What the visit says is shown after.</Body>
+      <Body>What do you read from the evidence alone? The answer that was given is shown after.</Body>
       {toName ? (
         <View className="gap-2">
           {name === undefined ? null : (
@@ -59,7 +59,7 @@ export function SecondLook({ place, toName, toJudge, onAnswer }: Props) {
         disabled={!answered}
         onPress={() => onAnswer({ name: name ?? null, bands: toJudge ? { vigour: said(vigour), soundness: said(soundness) } : null })}
       >
-        Show what the visit says
+        Show the visit’s answer
       </Button>
     </View>
   );

@@ -58,7 +58,7 @@ const bandsUntold = () => {
 function answerFirst() {
   fireEvent.click(button('Not to be told from this'));
   bandsUntold();
-  fireEvent.click(button('Show what the visit says'));
+  fireEvent.click(button('Show the visit’s answer'));
 }
 const button = (name: string) => screen.getByRole('button', { name });
 
@@ -99,7 +99,7 @@ describe('a second opinion', () => {
     open(item({ visit: aVisit('2026-06-01', { looked: ['stem-n'] }, null) }));
     expect(screen.queryByRole('textbox', { name: 'Your name for it' })).toBeNull();
     bandsUntold();
-    fireEvent.click(button('Show what the visit says'));
+    fireEvent.click(button('Show the visit’s answer'));
     expect(screen.getByText(/nothing to tell one by/)).toBeTruthy();
     expect(screen.getByRole('group', { name: 'Your verdict' })).toBeTruthy();
   });
@@ -130,7 +130,7 @@ describe('a second opinion', () => {
     fireEvent.click(screen.getByRole('button', { name: /Acer rubrum/ }));
     fireEvent.click(screen.getByRole('radio', { name: 'fair' }));
     fireEvent.click(screen.getAllByRole('radio', { name: 'cannot tell' }).at(-1) as HTMLElement);
-    fireEvent.click(button('Show what the visit says'));
+    fireEvent.click(button('Show the visit’s answer'));
     fireEvent.click(screen.getByRole('button', { name: /^Point by point/ }));
     fireEvent.click(screen.getByRole('button', { name: /^bark texture: not marked/i }));
     fireEvent.click(screen.getByRole('radio', { name: 'Otherwise' }));

@@ -1,4 +1,3 @@
-import plan from '@dendrix/demo/map';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -6,7 +5,6 @@ import { v7 as newId } from 'uuid';
 import type { RoundPlan } from '@dendrix/core/contracts';
 import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
 import type { Planned, PlannedCrew } from '@dendrix/core/rounds';
-import type { StreetLine } from '@dendrix/core/planning/network';
 import { candidatesOf, everybody, found, keepRound, roundsOfDay } from '@/data/keys';
 import { useSession } from '@/features/session/useSession';
 import { useUnits } from '@/features/shell/settings';
@@ -25,13 +23,6 @@ import { Season } from './Season';
 import { StopList } from './StopList';
 import { usePlan } from './usePlan';
 import { keepWishes, lastWishes, type Wishes } from './wishes';
-
-/** The streets of the plan that is on the device. */
-const STREETS: readonly StreetLine[] = plan.features.flatMap((feature) =>
-  feature.properties?.kind === 'street' && feature.geometry.type === 'LineString'
-    ? [feature.geometry.coordinates as unknown as StreetLine]
-    : [],
-);
 
 /** The work of a day planned, kept and given out; and the season ahead. */
 export function RoundScreen() {
@@ -120,7 +111,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
           end: back ? start : null,
           pinned: i === 0 ? pinned : [],
         }));
-        begin({ request: { day: what.day, crews, candidates: items, times, without }, streets: STREETS });
+        begin({ request: { day: what.day, crews, candidates: items, times, without } });
       } catch (error) {
         setProblem((error as Error).message);
       }
