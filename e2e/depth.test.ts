@@ -150,6 +150,7 @@ describe('a walk-round on a phone without a signal', () => {
 
     await page.reload();
     await page.getByText('One thing gets worse').waitFor();
+    await page.getByRole('button', { name: /^Pictures/ }).click();
     await page.getByRole('button', { name: /^Open the picture: Cavity/ }).click();
     await page.getByText(/Time as written in the picture; taken at 45\.62/).waitFor();
   });
@@ -315,6 +316,7 @@ describe('judging at a desk', () => {
 
     await page.goto(`${town.base}/tree/${tree.id}`);
     await page.getByText('Over the years').waitFor();
+    await page.getByRole('button', { name: /^Sizes and sheet/ }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: 'Sheet to print, Letter' }).click(),

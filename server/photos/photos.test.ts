@@ -218,8 +218,15 @@ describe('what the organisation picks', () => {
       profile: 'amenity',
       rootStandard: 'bs5837',
       practicePlace: false,
+      secondLookShare: 100,
     });
-    const picked = { confirmationRule: 'three-lines', profile: 'habitat', rootStandard: 'as4970', practicePlace: false };
+    const picked = {
+      confirmationRule: 'three-lines',
+      profile: 'habitat',
+      rootStandard: 'as4970',
+      practicePlace: false,
+      secondLookShare: 25,
+    };
     expect((await coordinator.put('/organisation', picked)).body).toEqual(picked);
     expect((await (await service.as('viewer')).get('/organisation')).body).toEqual(picked);
     expect((await coordinator.put('/organisation', { ...picked, profile: 'profit' })).status).toBe(422);

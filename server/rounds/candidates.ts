@@ -104,7 +104,7 @@ export async function planCandidates(
       ? [[], [], []]
       : await Promise.all([
           sequelize.query<OpenLook>(
-            `SELECT tree_id AS treeId, trait, because, due_on AS dueOn FROM follow_ups
+            `SELECT tree_id AS treeId, trait, because, due_on AS dueOn FROM follow_ups FORCE INDEX (tree_id)
              WHERE tree_id IN (?) AND done_on IS NULL AND trait IS NOT NULL ORDER BY due_on`,
             { type: QueryTypes.SELECT, replacements: [ids] },
           ),
