@@ -51,11 +51,11 @@ describe('what happened', () => {
   });
   it('says of an entry whether it is only here, refused, sent, or seen by whom; one’s own eyes tell nobody anything', () => {
     const seen = [
-      { what: 'v', by: { id: 'a', name: 'Ann' }, at: '' },
+      { what: 'v', by: { id: 'a', name: 'Ann' }, at: '2026-06-02T10:00:00.000Z' },
       { what: 'v', by: { id: 'me', name: 'Me' }, at: '' },
     ];
     const parcel = (state: string) => [{ id: 'w', state }] as never;
-    expect(reachedWords(reached('v', 'me', seen, []))).toBe('seen by Ann');
+    expect(reachedWords(reached('v', 'me', seen, []))).toBe('seen by Ann (2 June 2026)');
     expect(reachedWords(reached('u', 'me', seen, []))).toBe('sent');
     expect(reachedWords(reached('w', 'me', [], parcel('waiting')))).toBe('kept here, not sent yet');
     expect(reachedWords(reached('w', 'me', [], parcel('refused')))).toMatch(/would not take it/);

@@ -1,8 +1,9 @@
 import type { SeenView } from '@dendrix/core/contracts';
+import { dayWords } from '@/features/shell/words';
 import type { Parcel } from '@/offline/parcel';
 
 /** Where an entry has come to: on this device alone, refused, at the server, or before the eyes of others. */
-export type Reached = { at: 'kept here' | 'refused' | 'sent' } | { at: 'seen'; by: string[] };
+export type Reached = { at: 'kept here' | 'refused' | 'sent' } | { at: 'seen'; by: { name: string; day: string }[] };
 
 /**
  * How far an entry has come.
@@ -11,9 +12,12 @@ export type Reached = { at: 'kept here' | 'refused' | 'sent' } | { at: 'seen'; b
 export function reached(id: string, by: string, seen: readonly SeenView[], parcels: readonly Parcel[]): Reached {
   const parcel = parcels.find((one) => one.id === id);
   if (parcel) return { at: parcel.state === 'refused' ? 'refused' : 'kept here' };
-  const eyes = seen.filter((one) => one.what === id && one.by.id !== by).map((one) => one.by.name);
-  return eyes.length === 0 ? { at: 'sent' } : { at: 'seen', by: [...new Set(eyes)] };
+  const eyes = seen.filter((one) => one.what === id && one.by.id !== by).map((one) => ({ name: one.by.name, day: one.at.slice(0, 10) }));
+  return eyes.length === 0 ? { at: 'sent' } : { at: 'seen', by: eyes };
 }
+
+/** People who are named; of more there is a number. */
+const NAMED = 3;
 
 /** The same in words. */
 export function reachedWords(to: Reached): string {
@@ -25,6 +29,9 @@ export function reachedWords(to: Reached): string {
     case 'sent':
       return 'sent';
     case 'seen':
-      return `seen by ${to.by.length > 3 ? `${to.by.slice(0, 3).join(', ')} and ${to.by.length - 3} more` : to.by.join(', ')}`;
+      return `seen by ${to.by
+        .slice(0, NAMED)
+        .map(({ name, day }) => `${name} (${dayWords(day)})`)
+        .join(', ')}${to.by.length > NAMED ? ` and ${to.by.length - NAMED} more` : ''}`;
   }
 }

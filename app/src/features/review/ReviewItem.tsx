@@ -8,6 +8,7 @@ import { asksSecondLook } from '@dendrix/core/review';
 import { plateLeaf } from '@dendrix/core/figures';
 import { settlingLooks } from '@dendrix/core/naming';
 import { HIDDEN_DECAY, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
+import { Plate } from '@/features/library/Plate';
 import { useSeen } from '@/features/history/useSeen';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { useSession } from '@/features/session/useSession';
@@ -64,6 +65,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
   const { judgement } = visit;
   const others = tree.reviews.filter((review) => review.visitId === visit.id && review.by.id !== account?.id);
   useSeen(revealed ? tree : undefined);
+  const plates = [...new Set([visit.name?.taxon, own?.name])].flatMap((name) => taxonNamed(name ?? null) ?? []);
 
   const pick = useCallback(
     (next: Verdict) => {
@@ -139,6 +141,20 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
       ) : (
         <Small>No name was given, and nothing to tell one by: this is about how the tree stands.</Small>
       )}
+      {plates.length > 0 ? (
+        <Fold title={plates.length > 1 ? 'The two plates' : 'The plate'} says="what the name should show, beside what was seen" open={wide}>
+          {() => (
+            <View className={wide ? 'flex-row gap-6' : 'gap-4'}>
+              {plates.map((one) => (
+                <View key={one.name} className="min-w-0 flex-1 gap-1">
+                  <Latin>{one.name}</Latin>
+                  <Plate taxon={one} width={120} latitude={tree.latitude} />
+                </View>
+              ))}
+            </View>
+          )}
+        </Fold>
+      ) : null}
       <View className={wide ? 'flex-row gap-4' : 'gap-3'}>
         {(['vigour', 'soundness', 'hiddenDecay'] as const).map((scale) => (
           <View key={scale} className="flex-1">
