@@ -1,3 +1,4 @@
+import { setImmediate as breathe } from 'node:timers/promises';
 import { Op, QueryTypes } from 'sequelize';
 import type { Account, AgreementAnswer, ErrorBenchAnswer, TownErrors } from '@dendrix/core/contracts';
 import { errorModel, readTwice, type Reading, type SettledCase } from '@dendrix/core/review/agreement';
@@ -15,9 +16,13 @@ import type { World } from '../world';
 
 /** The newest visits among which pairs are looked for, and reviews that are read: enough for every mark, and the same cost in a city. */
 const VISITS = 20_000;
-const REVIEWS = 4000;
+const REVIEWS = 1500;
 /** Pairs of visits that are read. */
-const PAIRS = 4000;
+const PAIRS = 1500;
+/** Visits read at a time: between them others are answered. */
+const AT_ONCE = 100;
+/** What was reckoned is told again for so long, ms. */
+const KEPT_MS = 600_000;
 /** Visits with a settled name that the bench names again. */
 const CASES = 300;
 
@@ -46,23 +51,42 @@ async function readingsSince(world: Pick<World, 'sequelize' | 'library'>, since:
   });
   const told = reviews.filter(({ secondLook, bands, points }) => secondLook !== null || bands || points);
   const ids = [...new Set([...pairs.flatMap(({ a, b }) => [a, b]), ...told.map(({ visitId }) => visitId)])];
-  const visits = ids.length === 0 ? [] : await Visit.findAll({ where: { id: ids } });
+  const visits: ReturnType<typeof visitViewOf>[] = [];
+  for (let start = 0; start < ids.length; start += AT_ONCE) {
+    const part = await Visit.findAll({ where: { id: ids.slice(start, start + AT_ONCE) } });
+    visits.push(...part.filter(({ judged }) => judged).map((visit) => visitViewOf(visit, nobody)));
+    await breathe();
+  }
   return {
     visits: visits.length,
     readings: readTwice(
       world.library,
-      visits.filter(({ judged }) => judged).map((visit) => visitViewOf(visit, nobody)),
+      visits,
       told.map((review) => reviewViewOf(review, nobody)),
     ),
   };
 }
 
-/** How far people agree, and how often each mark is read wrong, since a day. Reckoned in a thread; `signal` stops it. */
+const kept = new WeakMap<World['sequelize'], Map<string, { at: number; answer: AgreementAnswer }>>();
+
+/** The same as it was reckoned a while ago, or anew. */
 export async function agreementSince(
   world: Pick<World, 'sequelize' | 'library'>,
   since: string,
   signal: AbortSignal,
+  fresh = false,
 ): Promise<AgreementAnswer> {
+  const held = kept.get(world.sequelize) ?? new Map<string, { at: number; answer: AgreementAnswer }>();
+  kept.set(world.sequelize, held);
+  const before = held.get(since);
+  if (!fresh && before && Date.now() - before.at < KEPT_MS) return before.answer;
+  const answer = await reckon(world, since, signal);
+  held.set(since, { at: Date.now(), answer });
+  return answer;
+}
+
+/** How far people agree, and how often each mark is read wrong, since a day. Reckoned in a thread; `signal` stops it. */
+async function reckon(world: Pick<World, 'sequelize' | 'library'>, since: string, signal: AbortSignal): Promise<AgreementAnswer> {
   const { visits, readings } = await readingsSince(world, since);
   const { items, marks } = await inThread('agreement', { readings }, { signal });
   return { visits, readings: readings.length, items, marks };
@@ -128,7 +152,7 @@ async function writeErrors(world: World, held: TownErrors, by: Pick<Account, 'id
 
 /** Switches the town's own errors on, as they are learnt by now; they stay so until somebody takes them anew. */
 export async function switchOn(world: World, since: string, by: Pick<Account, 'id'>, signal: AbortSignal): Promise<TownErrors> {
-  const { marks } = await agreementSince(world, since, signal);
+  const { marks } = await agreementSince(world, since, signal, true);
   return writeErrors(world, { on: true, at: world.now().toISOString(), errors: errorModel(marks) }, by);
 }
 
