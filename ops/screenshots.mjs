@@ -152,6 +152,6 @@ const dusk = await open(390, 844, 'dark');
 await signIn(dusk, 'Jory');
 await dusk.goto(`${base}/round`);
 await dusk.getByRole('button', { name: 'Plan it', exact: true }).click();
-await dusk.getByRole('heading', { name: 'The round' }).scrollIntoViewIfNeeded();
+await dusk.getByRole('heading', { name: 'The round' }).evaluate((heading) => heading.scrollIntoView());
 await snap(dusk, 'round-dusk');
 await browser.close();

@@ -282,6 +282,7 @@ export const agreementAnswer = z.object({
       krippendorff: alpha,
       mixedUp: z.array(z.object({ a: z.string(), b: z.string(), times: z.number() })),
       apart: z.number(),
+      commonest: z.number(),
     }),
   ),
   marks: z.array(

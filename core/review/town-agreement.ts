@@ -25,6 +25,15 @@ export interface ItemAgreement {
   mixedUp: MixedUp[];
   /** Share of its readings that were said without knowing the other's. */
   apart: number;
+  /** Share of its readings that give the commonest answer: where nearly all do, agreement beyond chance cannot be told. */
+  commonest: number;
+}
+
+/** Of some readings, the share of the commonest answer. */
+function commonestOf(readings: readonly Reading[]): number {
+  const times = new Map<string, number>();
+  for (const { value } of readings) times.set(value, (times.get(value) ?? 0) + 1);
+  return readings.length === 0 ? 0 : Math.max(...times.values()) / readings.length;
 }
 
 /** Heights read twice differ by a tenth: US forest inventory quality objectives (from memory). */
@@ -69,6 +78,7 @@ function sizeAgreement(item: string, readings: readonly Reading[]): ItemAgreemen
     krippendorff: krippendorff(table, 'interval'),
     mixedUp: [],
     apart: 1,
+    commonest: commonestOf(readings),
   };
 }
 
@@ -98,6 +108,7 @@ function wordAgreement(item: string, readings: readonly Reading[]): ItemAgreemen
       .sort((x, y) => y.times - x.times || x.a.localeCompare(y.a))
       .slice(0, MOST_MIXED),
     apart: known.length === 0 ? 0 : known.filter((one) => one.apart).length / known.length,
+    commonest: commonestOf(known),
   };
 }
 

@@ -22,6 +22,15 @@ const review = (id: string, at = '2026-06-15T09:00:00.000Z'): NewParcel => ({
   words: `Review ${id}`,
   body: { visitId: TREE, verdict: 'confirm', secondLook: null, taxon: null, reason: '' },
 });
+const word = (id: string, more: Partial<Extract<NewParcel, { kind: 'message' }>> = {}): NewParcel => ({
+  id,
+  kind: 'message',
+  queuedAt: '2026-06-15T09:30:00.000Z',
+  words: `Word ${id}`,
+  after: [TREE],
+  body: { treeId: TREE, visitId: null, point: 'tree', at: '2026-06-15T09:30:00.000Z', text: 'Look up.', mentions: [] },
+  ...more,
+});
 const newTree = (tag: string): NewParcel => ({
   id: TREE,
   kind: 'tree',
@@ -339,5 +348,47 @@ describe('what an older version kept', () => {
     const asked = server();
     await send();
     expect(asked).toEqual(['/reviews/a']);
+  });
+});
+
+describe('words and putting off', () => {
+  const putOff: NewParcel = {
+    id: 'p1',
+    kind: 'put-off',
+    queuedAt: '2026-06-15T09:40:00.000Z',
+    words: 'Q 1 put off',
+    after: [TREE],
+    body: { treeId: TREE, at: '2026-06-15T09:40:00.000Z', until: '2026-06-20', reason: 'The road is closed.' },
+  };
+  it('go out in their order, after the tree they are about, each to its own place', async () => {
+    const asked = server();
+    await enqueue(JORY, putOff);
+    await enqueue(JORY, word('m1'));
+    await enqueue(JORY, newTree('Q 1'));
+    await send();
+    expect(asked).toEqual([`/trees/${TREE}`, '/messages/m1', '/put-offs/p1']);
+    expect(await waiting()).toEqual([]);
+  });
+  it('wait where their tree was refused, and go once it was mended', async () => {
+    server({ '/trees': () => no(409, 'Another tree carries this tag.') });
+    await enqueue(JORY, newTree('Q 1'));
+    await enqueue(JORY, word('m1'));
+    await send();
+    expect((await waiting()).map(({ kind, state }) => [kind, state])).toEqual([
+      ['tree', 'refused'],
+      ['message', 'waiting'],
+    ]);
+    const asked = server();
+    await mendTree(TREE, { tag: 'Q 2' });
+    await send({ force: true });
+    expect(asked).toEqual([`/trees/${TREE}`, '/messages/m1']);
+  });
+  it('of one person stay theirs while another is signed in on the same phone', async () => {
+    const asked = server();
+    await enqueue(ADAEZE, word('m2', { after: [] }));
+    await send();
+    expect(asked).toEqual([]);
+    await flush({ owner: ADAEZE, now: NOW, random: () => 0.5 });
+    expect(asked).toEqual(['/messages/m2']);
   });
 });

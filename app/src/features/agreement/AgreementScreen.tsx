@@ -28,6 +28,8 @@ const PRACTISE = { readings: 8, times: 1.5 } as const;
 /** Alpha from which an agreement can be relied on, and from which conclusions are tentative (Krippendorff 2004, Content Analysis). */
 const RELY = 0.8;
 const TENTATIVE = 0.667;
+/** Where so many give one answer, a single other one makes or breaks agreement beyond chance (Feinstein and Cicchetti 1990). */
+const ONE_ANSWER = 0.9;
 
 const GROUPS = [
   { start: 'name', title: 'Names' },
@@ -134,6 +136,15 @@ function Group({ title, items }: { title: string; items: readonly Item[] }) {
   );
 }
 
+/** What an agreement can bear, in words: by its middle and by the low end of its interval. */
+function bearsWords({ krippendorff: { alpha, low }, commonest }: Item): string {
+  if (commonest >= ONE_ANSWER)
+    return `. ${Math.round(commonest * 100)} % gave one answer: whether that is more than chance cannot be told from this.`;
+  if (alpha === null) return '';
+  if (alpha >= RELY && (low ?? 0) >= TENTATIVE) return '. To be relied on.';
+  return alpha >= TENTATIVE ? '. Good for tentative conclusions.' : '. Not to be built on.';
+}
+
 function ItemRow({ item }: { item: Item }) {
   const { alpha, low, high } = item.krippendorff;
   const few = item.units < FEW;
@@ -158,13 +169,7 @@ function ItemRow({ item }: { item: Item }) {
           ? `, κ ${item.cohen.kappa.toFixed(2)}${item.cohen.weighted !== null ? `, weighted ${item.cohen.weighted.toFixed(2)}` : ''}`
           : ''}
         {item.fleiss !== null && item.cohen === null ? `, Fleiss’ κ ${item.fleiss.toFixed(2)}` : ''}
-        {alpha === null || few
-          ? ''
-          : alpha >= RELY
-            ? '. To be relied on.'
-            : alpha >= TENTATIVE
-              ? '. Good for tentative conclusions.'
-              : '. Not to be built on.'}
+        {few ? '' : bearsWords(item)}
       </Small>
       {item.mixedUp.slice(0, 3).map(({ a, b, times }) => (
         <Body key={`${a}/${b}`} className="text-[15px]">

@@ -20,6 +20,7 @@ const item = (name: string, more: Partial<AgreementAnswer['items'][number]> = {}
   krippendorff: { alpha: 0.5, low: 0.3, high: 0.7 },
   mixedUp: [],
   apart: 1,
+  commonest: 0.5,
   ...more,
 });
 const show = (items: AgreementAnswer['items'], marks: AgreementAnswer['marks'] = [], account = PERRIN) => {
@@ -36,12 +37,14 @@ describe('agreement', () => {
       item('scale/vigour', { krippendorff: { alpha: 0.85, low: 0.8, high: 0.9 } }),
       item('name', { krippendorff: { alpha: 0.7, low: 0.6, high: 0.8 }, apart: 0.5 }),
       item('size/dbh', { percent: 95 }),
+      item('scale/soundness', { commonest: 0.97, krippendorff: { alpha: 0, low: -0.1, high: 1 } }),
       item('sign/cavity', { units: 3 }),
     ]);
     expect(screen.getByText(/Deep furrows and Interlacing ridges are taken for one another, 3 times\./)).toBeTruthy();
     expect(screen.getByText(/α 0\.85 \(0\.80 to 0\.90\).*To be relied on\./)).toBeTruthy();
     expect(screen.getByText(/50 % of it said apart.*Good for tentative conclusions\./)).toBeTruthy();
     expect(screen.getAllByText(/α 0\.50.*Not to be built on\./).length).toBeGreaterThan(0);
+    expect(screen.getByText(/97 % gave one answer: whether that is more than chance cannot be told from this\./)).toBeTruthy();
     expect(screen.getByText(/within what repeat readings differ by/)).toBeTruthy();
     expect(screen.getByText(/^3 things read twice\. Too few to tell much\./)).toBeTruthy();
   });

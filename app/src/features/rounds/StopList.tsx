@@ -133,6 +133,7 @@ function PutOffForm({ stop, day, onDone }: { stop: RoundStop; day: string; onDon
         kind: 'put-off',
         queuedAt: at,
         words: `${stop.tag} put off to ${until}`,
+        after: [stop.treeId],
         body: { treeId: stop.treeId, at, until, reason: reason.trim() },
       });
       onDone();

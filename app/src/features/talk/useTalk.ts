@@ -54,6 +54,8 @@ export function useSay(tree: Pick<TreeDetail, 'id' | 'tag'>) {
         kind: 'message',
         queuedAt: at,
         words: `Word on ${tree.tag}`,
+        // A tree or visit that is still on this device goes first.
+        after: [tree.id, ...(visitId === null ? [] : [visitId])],
         body: { treeId: tree.id, visitId, point, at, text: text.trim(), mentions: [...mentions] },
       });
     },
