@@ -329,7 +329,13 @@ export type SeasonAnswer = z.infer<typeof seasonAnswer>;
 export const page = <T extends z.ZodType>(item: T) => z.object({ items: z.array(item), next: z.string().nullable() });
 
 /** Trees that could be stops of a round, how many are due in all, counted up to a limit, and whether there are more than that. */
-export const roundAnswer = z.object({ items: z.array(treeBrief), due: z.number().int().nonnegative(), more: z.boolean() });
+export const roundAnswer = z.object({
+  items: z.array(treeBrief),
+  due: z.number().int().nonnegative(),
+  more: z.boolean(),
+  /** Trees that are due and were put off to a later day; those that press are among the items all the same. */
+  putOff: z.number().int().nonnegative().default(0),
+});
 export type RoundAnswer = z.infer<typeof roundAnswer>;
 
 /** What was found for some words: trees, and the streets they may mean. */

@@ -203,6 +203,13 @@ describe('putting off', () => {
     const tree = (await crew.get(`/trees/${treeId}`)).body;
     expect(tree.dueOn).toBe(before);
     expect(tree.putOffs).toMatchObject([{ until: '2026-06-20', reason: 'The road is closed.', by: { name: 'Test crew' } }]);
+    // Today does not propose it and says so; what presses is proposed all the same.
+    await service.sequelize.query('UPDATE trees SET due_on = ? WHERE id = ?', { replacements: [TODAY, treeId] });
+    const proposed = async () => (await crew.get(`/round?dueBy=${TODAY}`)).body;
+    expect(await proposed()).toMatchObject({ putOff: 1 });
+    expect((await proposed()).items.some((one: { id: string }) => one.id === treeId)).toBe(false);
+    await service.sequelize.query("UPDATE trees SET risk = 'extreme' WHERE id = ?", { replacements: [treeId] });
+    expect((await proposed()).items.some((one: { id: string }) => one.id === treeId)).toBe(true);
     for (const until of [TODAY, '2027-06-20'])
       expect((await crew.put(`/put-offs/${newId()}`, { ...given, until })).body).toMatchObject({ status: 422, path: 'until' });
   });

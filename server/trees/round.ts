@@ -1,5 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { Place } from '@dendrix/core/geo';
+import { isPressing } from '@dendrix/core/planning';
 import type { RoundAnswer, TreeBrief } from '@dendrix/core/contracts';
 import { selectBriefs } from './briefs';
 import { BY_PLACE, boxAround, inBox } from './within';
@@ -20,8 +21,14 @@ const COUNTED = 1000;
  * Core picks among them. Each is read from an index, so the answer costs the same in a village and in a city.
  * @param dueBy the last day that counts, ISO
  * @param from where somebody stands; else the round begins at the most urgent of them
+ * @param today what was put off past this day is left out and counted; nothing is where it is not given
  */
-export async function roundCandidates({ sequelize }: Pick<World, 'sequelize'>, dueBy: string, from?: Place): Promise<RoundAnswer> {
+export async function roundCandidates(
+  { sequelize }: Pick<World, 'sequelize'>,
+  dueBy: string,
+  from?: Place,
+  today?: string,
+): Promise<RoundAnswer> {
   const [pressing, oldest, counted] = await Promise.all([
     pressingTrees(sequelize, dueBy),
     selectBriefs(sequelize, 'WHERE due_on <= ? ORDER BY due_on, id LIMIT ?', [dueBy, OLDEST], 'due_on'),
@@ -34,7 +41,23 @@ export async function roundCandidates({ sequelize }: Pick<World, 'sequelize'>, d
   const near = begin && oldest.length === OLDEST ? await dueNear(sequelize, dueBy, begin) : [];
   const items = new Map([...pressing, ...oldest, ...near].map((tree) => [tree.id, tree]));
   const due = Number(counted[0]?.due ?? 0);
-  return { items: [...items.values()], due: Math.min(due, COUNTED), more: due > COUNTED };
+  const all = [...items.values()];
+  const off = today === undefined ? new Set<string>() : await putOffNow(sequelize, today, all);
+  const kept = all.filter((tree) => !off.has(tree.id));
+  return { items: kept, due: Math.min(due, COUNTED) - off.size, more: due > COUNTED, putOff: off.size };
+}
+
+/** Which of some trees are put off past a day. What presses is never among them. */
+async function putOffNow(sequelize: Db, today: string, trees: readonly TreeBrief[]): Promise<Set<string>> {
+  const ids = trees.filter((tree) => !isPressing(tree, today)).map(({ id }) => id);
+  if (ids.length === 0) return new Set();
+  const rows = await sequelize.query<{ id: string; until: string }>(
+    'SELECT tree_id AS id, until FROM put_offs FORCE INDEX (by_tree) WHERE tree_id IN (?) ORDER BY at',
+    { type: QueryTypes.SELECT, replacements: [ids] },
+  );
+  // The newest word holds.
+  const until = new Map(rows.map((row) => [row.id, row.until]));
+  return new Set([...until].filter(([, day]) => day > today).map(([id]) => id));
 }
 
 type Db = World['sequelize'];

@@ -46,7 +46,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     query: z.object({ dueBy: isoDate, ...near }),
     answer: roundAnswer,
     asIs: true,
-    handle: ({ query }) => roundCandidates(world, query.dueBy, placeOf(query)),
+    handle: ({ query }) => roundCandidates(world, query.dueBy, placeOf(query), world.now().toISOString().slice(0, 10)),
   }),
   route({
     method: 'get',

@@ -274,6 +274,7 @@ export const changedBy = {
     ...(treeId === undefined ? [] : [oneTree(treeId).queryKey]),
   ],
   word: (treeId: string) => [oneTree(treeId).queryKey, ['notices']],
+  putOff: (treeId: string) => [oneTree(treeId).queryKey, ['round']],
   photo: (treeId: string | undefined) => (treeId === undefined ? [] : [oneTree(treeId).queryKey]),
   list: () => [...LISTS, stockOfDistricts.queryKey],
 } as const;

@@ -60,8 +60,9 @@ export function OutboxProvider({ account, children }: { account: Account | null;
           case 'review':
             return changedBy.review(parcel.treeId);
           case 'message':
-          case 'put-off':
             return changedBy.word(parcel.body.treeId);
+          case 'put-off':
+            return changedBy.putOff(parcel.body.treeId);
           case 'photo':
             return changedBy.photo(parcel.treeId);
         }

@@ -140,7 +140,7 @@ export function clientWith({ account = LUK, trees = [], tree, queue = [], waitin
   const today = todayIso();
   for (const within of [0, 14, 90]) {
     const items = due(trees, today, within);
-    client.setQueryData(roundAhead(today, within).queryKey, { items, due: items.length, more: false });
+    client.setQueryData(roundAhead(today, within).queryKey, { items, due: items.length, more: false, putOff: 0 });
   }
   client.setQueryData(found('', null).queryKey, { items: [...trees], streets: [] });
   client.setQueryData(townCounted(today).queryKey, townOf(trees));

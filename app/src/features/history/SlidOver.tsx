@@ -7,6 +7,7 @@ import { photoWords, usePicture } from '@/features/photos/Thumbnail';
 import { dayWords } from '@/features/shell/words';
 import { Small } from '@/ui/text';
 import { Choice } from '@/ui/button';
+import { useTheme } from '@/ui/theme';
 
 /** Two pictures of one place of the tree, years apart, the newer slid over the older. */
 export function SlidOver({ tree }: { tree: TreeDetail }) {
@@ -43,6 +44,7 @@ function Pair({ tree, photos }: { tree: TreeDetail; photos: readonly Photo[] }) 
   const [from, setFrom] = useState(photos[0]?.id ?? '');
   const [to, setTo] = useState(photos.at(-1)?.id ?? '');
   const [share, setShare] = useState(50);
+  const { palette } = useTheme();
   const [older, newer] = [photos.find(({ id }) => id === from), photos.find(({ id }) => id === to)];
   const options = photos.map((photo) => ({ value: photo.id, words: photo.takenAt.slice(0, 10) }));
   return (
@@ -72,7 +74,7 @@ function Pair({ tree, photos }: { tree: TreeDetail; photos: readonly Photo[] }) 
         value={share}
         aria-label="How far the newer picture covers the older"
         onChange={(event) => setShare(Number(event.target.value))}
-        style={{ width: '100%', height: 48 }}
+        style={{ width: '100%', height: 48, accentColor: palette.oxide }}
       />
       {older && newer ? (
         <Small>

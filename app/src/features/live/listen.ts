@@ -30,8 +30,9 @@ function keysOf(what: string | null, tree: string): readonly QueryKey[] {
     case 'overturn':
       return changedBy.review(tree);
     case 'say':
-    case 'put off':
       return changedBy.word(tree);
+    case 'put off':
+      return changedBy.putOff(tree);
     case 'round':
       return [['rounds']];
     default:

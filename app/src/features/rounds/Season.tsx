@@ -33,7 +33,7 @@ export function Season() {
       {data.months.map(({ month, due, looks }) => (
         <View key={month} className="gap-1 border-t border-rule py-2">
           <View className="flex-row items-center gap-3">
-            <Strong className="w-[112px]">
+            <Strong className="w-[136px]">
               {MONTH_NAMES[Number(month.slice(5)) - 1]} {month.slice(0, 4)}
             </Strong>
             <View className="h-[14px] flex-1 flex-row" aria-hidden>

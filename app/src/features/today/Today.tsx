@@ -35,7 +35,7 @@ export function Today() {
   const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('0');
   const [from, setFrom] = useState<Place | null>(null);
   const [lost, setLost] = useState(false);
-  const { stops, elsewhere, total, more, metres, today, known, error, refetch } = useRound(Number(span), from);
+  const { stops, elsewhere, total, more, putOff, metres, today, known, error, refetch } = useRound(Number(span), from);
   const { parcels, send, online } = useOutbox();
   const wide = useWide();
   const drawn = useGradually(stops.length, 1, IN_SIGHT);
@@ -75,6 +75,7 @@ export function Today() {
           <Small>The most urgent about {from ? 'where you stand' : `${stops[0]?.tree.place.split(',')[0]}`}.</Small>
         ) : null}
       </View>
+      {putOff > 0 ? <Small>{`${putOff} more ${putOff === 1 ? 'is' : 'are'} due and put off for now.`}</Small> : null}
       <Elsewhere trees={elsewhere} />
       {parcels.length > 0 ? (
         <Remark mood={parcels.some((p) => p.problem) ? 'caution' : 'second'} title={`${parcels.length} waiting to be sent`}>

@@ -73,7 +73,7 @@ describe('a round in a city', () => {
   const TODAY = '2026-06-15';
   function of(items: TreeBrief[], due: number, more: boolean) {
     const client = clientWith({ trees: [] });
-    client.setQueryData(roundAhead(TODAY, 0).queryKey, { items, due, more });
+    client.setQueryData(roundAhead(TODAY, 0).queryKey, { items, due, more, putOff: 0 });
     render(<Today />, { wrapper: around(client) });
     drawn();
   }

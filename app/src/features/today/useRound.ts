@@ -4,7 +4,8 @@ import type { RoundAnswer, TreeBrief } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
 import { distance } from '@dendrix/core/geo/distance';
 import type { LeadingTaxon } from '@dendrix/core/knowledge/leading';
-import { due, pickRound, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/planning';
+import { due, isPressing, pickRound, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/planning';
+import { useOutbox } from '@/offline/OutboxProvider';
 import { useLeading } from '@/features/shell/leading';
 import { todayIso } from '@/features/shell/today';
 import { useHeldTrees } from '@/features/tree/useHeldTrees';
@@ -26,7 +27,7 @@ const ROUND = 20;
 /** Records of a round that are this fresh are not fetched anew, ms. */
 const FRESH = 10 * 60_000;
 
-const ofHeld = (trees: readonly TreeBrief[]): RoundAnswer => ({ items: [...trees], due: trees.length, more: false });
+const ofHeld = (trees: readonly TreeBrief[]): RoundAnswer => ({ items: [...trees], due: trees.length, more: false, putOff: 0 });
 
 /**
  * Trees due within some days, chosen about where the round begins, in walking order, with what the season can settle at each.
@@ -38,7 +39,14 @@ export function useRound(within: number, from: Place | null) {
   // Without a signal a round that was never asked for is made from what the device holds.
   const held = useHeldTrees(query.isError && (query.data === undefined || query.isPlaceholderData));
   const answer = held && query.isError ? ofHeld(due(held, today, within)) : query.data;
-  const candidates = useAsTheyWillBe(answer?.items);
+  const listed = useAsTheyWillBe(answer?.items);
+  // What was put off on this device and is not sent yet counts; what presses is never left out.
+  const { parcels } = useOutbox();
+  const candidates = useMemo(() => {
+    const off = new Set(parcels.flatMap((one) => (one.kind === 'put-off' && one.body.until > today ? [one.body.treeId] : [])));
+    return off.size === 0 ? listed : listed?.filter((tree) => !off.has(tree.id) || isPressing(tree, today));
+  }, [listed, parcels, today]);
+  const putOff = (answer?.putOff ?? 0) + (listed?.length ?? 0) - (candidates?.length ?? 0);
   const leading = useLeading();
   const round = useMemo(() => {
     // A visit that waits here may have moved the day.
@@ -63,6 +71,7 @@ export function useRound(within: number, from: Place | null) {
     ...round,
     total,
     more: answer?.more ?? false,
+    putOff,
     today,
     known: candidates !== undefined && leading !== null,
     error: query.error,
