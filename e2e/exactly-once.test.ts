@@ -1,7 +1,7 @@
 // Two phones with two hundred visits made without a signal; while they send, the service and the database are killed, the connection is
 // cut at random after the server had already taken what was sent, and the pages are loaded anew. Each visit is there once, under the name
 // of the person who made it.
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,7 +13,7 @@ import { connect } from '../server/db/connect';
 import { aVisit } from '../server/testing/service';
 import { randomFrom } from '../core/maths/random';
 import { freePort } from './free-port';
-import { CHROMIUM, FLAGS, TODAY, until } from './town';
+import { CHROMIUM, FLAGS, serve, TODAY, until } from './town';
 
 const PHONES = ['Jory Penhallow', 'Adaeze Fenwick'] as const;
 const EACH = 100;
@@ -29,27 +29,7 @@ let browser: Browser;
 
 const databaseUrl = async (): Promise<string> => (await openDatabase({ dir, own: true })).url;
 
-async function serve(): Promise<void> {
-  server = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
-    cwd: join(__dirname, '..'),
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      DATABASE_URL: await databaseUrl(),
-      DENDRIX_CHAIN_FILE: join(dir, 'heads.txt'),
-      SESSION_SECRET: 'once',
-      PORT: String(port),
-      DENDRIX_TODAY: TODAY,
-      DENDRIX_RATE: '100000',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await new Promise<void>((resolve, reject) => {
-    server.stdout?.on('data', (data: Buffer) => String(data).includes('Dendrix runs at') && resolve());
-    server.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-  });
-  server.removeAllListeners('exit');
-}
+const begin = async (): Promise<void> => void (server = await serve(await databaseUrl(), port, dir));
 
 /** Both end as they stand, without a word. */
 async function killBoth(): Promise<void> {
@@ -71,7 +51,7 @@ async function killBoth(): Promise<void> {
 
 beforeAll(async () => {
   port = await freePort();
-  await serve();
+  await begin();
   browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
 });
 afterAll(async () => {
@@ -178,7 +158,7 @@ it('every visit of two phones is kept once and under the right name, whatever br
       await until(waiting, (n) => n <= share * total);
       await killBoth();
       if (round === 1) await Promise.all(pages.map((page) => page.reload()));
-      await serve();
+      await begin();
     }
     await until(waiting, (n) => n === 0);
   } finally {

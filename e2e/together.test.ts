@@ -1,12 +1,10 @@
 // Several people at work in one town, on phones and at a desk, through two servers on one database.
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import type { ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { urlOf } from '../server/testing/service';
 import { freePort } from './free-port';
-import { signIn, TODAY, until, useTown, type Town } from './town';
+import { serve, signIn, TODAY, until, useTown, type Town } from './town';
 
 const town = useTown();
 let other: Town;
@@ -16,21 +14,7 @@ const SOON = 3000;
 
 beforeAll(async () => {
   const port = await freePort();
-  second = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
-    cwd: join(__dirname, '..'),
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      DATABASE_URL: urlOf(town.sequelize),
-      DENDRIX_CHAIN_FILE: join(mkdtempSync(join(tmpdir(), 'dendrix-chain-')), 'heads.txt'),
-      SESSION_SECRET: 'e2e',
-      PORT: String(port),
-      DENDRIX_TODAY: TODAY,
-      DENDRIX_RATE: '100000',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await new Promise<void>((resolve) => second.stdout?.on('data', (data: Buffer) => String(data).includes('runs at') && resolve()));
+  second = await serve(urlOf(town.sequelize), port);
   other = { ...town, base: `http://127.0.0.1:${port}` };
 });
 afterAll(async () => {

@@ -36,17 +36,15 @@ export const FLAGS = [
   '--no-first-run',
 ];
 
-/** Starts everything; the town is planted anew. */
-export async function startTown(): Promise<Town> {
-  const sequelize = await freshDatabase();
-  const port = await freePort();
-  const server: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
+/** Starts the service on a database, and waits until it runs. Another process of it takes the same one. */
+export async function serve(url: string, port: number, chain = mkdtempSync(join(tmpdir(), 'dendrix-chain-'))): Promise<ChildProcess> {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
     cwd: join(__dirname, '..'),
     env: {
       ...process.env,
       NODE_ENV: 'production',
-      DATABASE_URL: urlOf(sequelize),
-      DENDRIX_CHAIN_FILE: join(mkdtempSync(join(tmpdir(), 'dendrix-chain-')), 'heads.txt'),
+      DATABASE_URL: url,
+      DENDRIX_CHAIN_FILE: join(chain, 'heads.txt'),
       SESSION_SECRET: 'e2e',
       PORT: String(port),
       DENDRIX_TODAY: TODAY,
@@ -59,6 +57,14 @@ export async function startTown(): Promise<Town> {
     server.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
   });
   server.removeAllListeners('exit');
+  return server;
+}
+
+/** Starts everything; the town is planted anew. */
+export async function startTown(): Promise<Town> {
+  const sequelize = await freshDatabase();
+  const port = await freePort();
+  const server = await serve(urlOf(sequelize), port);
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
   const contexts: BrowserContext[] = [];
   const open = async (viewport: { width: number; height: number }, serviceWorkers: 'allow' | 'block') => {

@@ -7,10 +7,8 @@ import { judgement, RISKS } from '../record/judgement';
 import { look } from '../record/look';
 import { plannedLook } from '../record/visit';
 import { stock } from '../record/stock';
-import { STOP_KINDS } from '../planning/stop-times';
-
-export const ROLES = ['viewer', 'crew', 'reviewer', 'coordinator'] as const;
-export type Role = (typeof ROLES)[number];
+import { person, ROLES } from './people';
+import { messageView, putOffView, seenView } from './talk';
 
 /** An error as the server sends it (RFC 9457), with a sentence a crew member understands in `detail`. */
 export const problemDetails = z.object({
@@ -63,8 +61,6 @@ export const treeBrief = z.object({
   lastVisitOn: isoDate.nullable(),
 });
 export type TreeBrief = z.infer<typeof treeBrief>;
-
-const person = z.object({ id, name: z.string() });
 
 /** A point on which the device, which may not have known the last visit, judged otherwise than the whole record does. */
 export const difference = z.object({
@@ -138,26 +134,6 @@ export const followUpView = z.object({
 });
 export type FollowUpView = z.infer<typeof followUpView>;
 
-/** A word on a tree. */
-export const messageView = z.object({
-  id,
-  visitId: id.nullable(),
-  point: z.string(),
-  by: person,
-  at: z.string(),
-  text: z.string(),
-  mentions: z.array(person),
-});
-export type MessageView = z.infer<typeof messageView>;
-
-/** That a tree is not gone to before a day. */
-export const putOffView = z.object({ id, by: person, at: z.string(), until: isoDate, reason: z.string() });
-export type PutOffView = z.infer<typeof putOffView>;
-
-/** Who had a visit, a review or a word before them, and since when. */
-export const seenView = z.object({ what: id, by: person, at: z.string() });
-export type SeenView = z.infer<typeof seenView>;
-
 export const treeDetail = treeBrief.extend({
   note: z.string(),
   /** The newest visits, newest first. */
@@ -174,157 +150,6 @@ export const treeDetail = treeBrief.extend({
   arrivedPhotos: z.array(id),
 });
 export type TreeDetail = z.infer<typeof treeDetail>;
-
-/** By which a crew goes from tree to tree. */
-export const WAYS = ['foot', 'car'] as const;
-export type Way = (typeof WAYS)[number];
-/** What a crew has with it; what a stop needs and is not there is said. */
-export const TOOLS = ['mallet', 'probe', 'binoculars', 'tape', 'height', 'ladder'] as const;
-export type Tool = (typeof TOOLS)[number];
-
-/** A tree that could be a stop of a planned round. */
-export const candidate = z.object({
-  tree: treeBrief,
-  /** What is done there, as far as the record tells. */
-  kind: z.enum(STOP_KINDS),
-  /** The mark an open look is for, and the calendar months in which it shows. */
-  look: z.object({ trait: z.string(), because: z.string(), dueOn: isoDate }).nullable(),
-  putOff: putOffView.nullable(),
-  /** Whose round of that day it is in. */
-  takenBy: person.nullable(),
-});
-export type PlanCandidate = z.infer<typeof candidate>;
-
-/** What a round is made from: trees, what a stop takes here, and how many are due in all. */
-export const candidatesAnswer = z.object({
-  items: z.array(candidate),
-  due: z.number().int().nonnegative(),
-  more: z.boolean(),
-  times: z.record(z.enum(STOP_KINDS), z.object({ minutes: z.number(), visits: z.number().int().nonnegative() })),
-});
-export type CandidatesAnswer = z.infer<typeof candidatesAnswer>;
-
-const spot = z.strictObject({
-  latitude: z.number().min(-90).max(90),
-  longitude: z.number().min(-180).max(180),
-  words: z.string().max(120),
-});
-export const roundStop = z.strictObject({
-  treeId: id,
-  tag: z.string().max(60),
-  place: z.string().max(200),
-  /** The name that stood when it was planned. */
-  taxon: z.string().max(120).nullable().default(null),
-  latitude: z.number().min(-90).max(90),
-  longitude: z.number().min(-180).max(180),
-  /** Why it is gone to, in words. */
-  why: z.string().max(1200),
-  minutes: z.number().min(0).max(1000),
-  /** Minutes after the start at which it is reached, and metres from the stop before. */
-  arrive: z.number().min(0).max(100_000),
-  metres: z.number().min(0).max(1e6),
-  pinned: z.boolean(),
-  /** Tools it needs that the crew has not. */
-  lacks: z.array(z.enum(TOOLS)).max(TOOLS.length),
-});
-export type RoundStop = z.infer<typeof roundStop>;
-
-/** A round of a crew for a day, as it was planned. */
-export const roundPlan = z.strictObject({
-  /** Clock of the place, HH:MM. */
-  from: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'is no time; write one such as 08:00'),
-  /** Time there is; null for as long as it takes. */
-  minutes: z.number().min(10).max(1440).nullable(),
-  by: z.enum(WAYS),
-  start: spot,
-  end: spot.nullable(),
-  tools: z.array(z.enum(TOOLS)).max(TOOLS.length),
-  stops: z.array(roundStop).max(200),
-  metres: z.number().min(0).max(1e7),
-  takes: z.number().min(0).max(100_000),
-  /** The way along the streets, longitude and latitude. */
-  line: z.array(z.tuple([z.number(), z.number()])).max(5000),
-});
-export type RoundPlan = z.infer<typeof roundPlan>;
-
-export const roundSubmission = z.strictObject({ day: isoDate, crew: id, plan: roundPlan });
-export type RoundSubmission = z.infer<typeof roundSubmission>;
-
-export const roundView = z.object({
-  id,
-  day: isoDate,
-  crew: person,
-  madeBy: person,
-  madeAt: z.string(),
-  plan: roundPlan,
-  /** Trees that were visited on the day or since. */
-  done: z.array(id),
-});
-export type RoundView = z.infer<typeof roundView>;
-/** A round as it was kept, without the stops that are in another crew's round of that day. */
-export const roundKept = z.object({ round: roundView, taken: z.array(z.object({ treeId: id, by: person })) });
-export type RoundKept = z.infer<typeof roundKept>;
-
-const alpha = z.object({ alpha: z.number().nullable(), low: z.number().nullable(), high: z.number().nullable() });
-/** How far people of the town agree, and how often each mark is read wrong. Nobody is named. */
-export const agreementAnswer = z.object({
-  /** Visits that were looked at, and readings by more than one person among them. */
-  visits: z.number().int().nonnegative(),
-  readings: z.number().int().nonnegative(),
-  items: z.array(
-    z.object({
-      item: z.string(),
-      units: z.number(),
-      readings: z.number(),
-      percent: z.number().nullable(),
-      cohen: z.object({ kappa: z.number().nullable(), weighted: z.number().nullable() }).nullable(),
-      fleiss: z.number().nullable(),
-      krippendorff: alpha,
-      mixedUp: z.array(z.object({ a: z.string(), b: z.string(), times: z.number() })),
-      apart: z.number(),
-      commonest: z.number(),
-    }),
-  ),
-  marks: z.array(
-    z.object({
-      trait: z.string(),
-      error: z.number(),
-      seen: z.number(),
-      readings: z.number(),
-      confusions: z.array(z.object({ truth: z.string(), said: z.string(), share: z.number() })),
-    }),
-  ),
-});
-export type AgreementAnswer = z.infer<typeof agreementAnswer>;
-
-const score = z.object({ first: z.number(), logScore: z.number() });
-/** What the town's own errors change in naming. */
-export const errorBenchAnswer = z.object({
-  cases: z.number(),
-  stated: score,
-  own: score,
-  onlyStated: z.number(),
-  onlyOwn: z.number(),
-});
-export type ErrorBenchAnswer = z.infer<typeof errorBenchAnswer>;
-
-/** The town's own errors as naming takes them; off where nobody has switched them on. */
-export const townErrors = z.object({ on: z.boolean(), at: z.string().nullable(), errors: z.record(z.string(), z.number()) });
-export type TownErrors = z.infer<typeof townErrors>;
-
-/** What the months ahead can settle, and what is due in each. */
-export const seasonAnswer = z.object({
-  overdue: z.number().int().nonnegative(),
-  months: z.array(
-    z.object({
-      /** YYYY-MM */
-      month: z.string(),
-      due: z.number().int().nonnegative(),
-      looks: z.array(z.object({ trait: z.string(), trees: z.number().int().nonnegative(), lastChance: z.number().int().nonnegative() })),
-    }),
-  ),
-});
-export type SeasonAnswer = z.infer<typeof seasonAnswer>;
 
 export const page = <T extends z.ZodType>(item: T) => z.object({ items: z.array(item), next: z.string().nullable() });
 
@@ -383,49 +208,6 @@ export const queueItem = z.object({
   why: z.array(z.object({ says: z.string(), reveals: z.boolean() })),
 });
 export type QueueItem = z.infer<typeof queueItem>;
-
-/** A person, as they are told from others and spoken to. */
-export const colleague = z.object({ id, name: z.string(), role: z.enum(ROLES) });
-export type Colleague = z.infer<typeof colleague>;
-
-/** Something a person is told: they were spoken to, somebody answered, or their visit was questioned or overturned. */
-export const notice = z.object({
-  /** The message or review. */
-  id,
-  kind: z.enum(['mention', 'answer', 'question', 'overturn']),
-  tree: treeBrief.pick({ id: true, tag: true, place: true }),
-  by: person,
-  at: z.string(),
-  text: z.string(),
-  isSeen: z.boolean(),
-});
-export type Notice = z.infer<typeof notice>;
-export const noticesAnswer = z.object({ items: z.array(notice), unseen: z.number().int().nonnegative() });
-export type NoticesAnswer = z.infer<typeof noticesAnswer>;
-
-/**
- * What goes out to those who listen: trees that changed and how, of which trees somebody had something before them, or where somebody
- * stands.
- */
-export const liveEvent = z.union([
-  z.object({
-    kind: z.literal('change'),
-    n: z.number(),
-    what: z.string().nullable(),
-    by: id.nullable(),
-    trees: z.array(id),
-    /** People who are told of it. */
-    told: z.array(id),
-    /** More trees changed than are named: whoever holds lists asks anew. */
-    more: z.boolean(),
-  }),
-  z.object({ kind: z.literal('seen'), by: id, trees: z.array(id) }),
-  z.object({ kind: z.literal('presence'), by: person, tree: id.nullable(), at: z.string() }),
-]);
-export type LiveEvent = z.infer<typeof liveEvent>;
-/** The same for those who ask now and then: what happened after a number. */
-export const liveAnswer = z.object({ n: z.number(), events: z.array(liveEvent), missed: z.boolean() });
-export type LiveAnswer = z.infer<typeof liveAnswer>;
 
 /** A page of the queue of review, what matters most first, and how many wait in all, counted up to a limit. */
 export const queueAnswer = z.object({

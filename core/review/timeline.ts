@@ -1,4 +1,4 @@
-import type { DeterminationView, MessageView, PutOffView, ReviewView, VisitView } from '../contracts/api';
+import type { DeterminationView, MessageView, PutOffView, ReviewView, VisitView } from '../contracts';
 import { rootOf } from './standing';
 
 /** Something that happened at a tree. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { PlanCandidate, TreeBrief } from '../contracts/api';
+import type { PlanCandidate, TreeBrief } from '../contracts';
 import { placeAt } from '../geo/distance';
 import { networkOf } from '../planning/network';
 import { stopTimes } from '../planning/stop-times';

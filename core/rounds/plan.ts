@@ -1,4 +1,4 @@
-import type { PlanCandidate, RoundPlan, RoundStop, Tool } from '../contracts/api';
+import type { PlanCandidate, RoundPlan, RoundStop, Tool } from '../contracts';
 import { offsetFrom, type Place } from '../geo/distance';
 import { planningIn } from '../words/catalogue-planning';
 import type { Speech } from '../words/catalogue';

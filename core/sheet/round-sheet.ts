@@ -1,4 +1,4 @@
-import type { RoundView } from '../contracts/api';
+import type { RoundView } from '../contracts';
 import type { Figure } from '../figures/shape';
 import { distanceInWords } from '../words/en/distances';
 import { wordsIn } from '../words/catalogue';

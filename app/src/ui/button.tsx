@@ -82,3 +82,41 @@ export function Choice<T extends string>({ label, options, value, onChange, show
     </View>
   );
 }
+
+/** Any of some, as a row of buttons; a chosen one carries a mark as well as a colour. */
+export function Several<T extends string>({
+  label,
+  options,
+  values,
+  onTurn,
+  shown = true,
+}: {
+  label: string;
+  options: readonly { value: T; words: string }[];
+  values: readonly T[];
+  onTurn: (value: T) => void;
+  /** Show the label above; it is always there for screen readers. */
+  shown?: boolean;
+}) {
+  return (
+    <View role="group" aria-label={label} className="gap-1">
+      {shown ? <Text className="font-body-bold text-[14px] text-soft">{label}</Text> : null}
+      <View className="flex-row flex-wrap gap-2">
+        {options.map(({ value, words }) => {
+          const on = values.includes(value);
+          return (
+            <Pressable
+              key={value}
+              role="checkbox"
+              aria-checked={on}
+              onPress={() => onTurn(value)}
+              className={`min-h-[48px] justify-center rounded-md border px-3 active:opacity-70 ${on ? 'border-ink bg-ink' : 'border-rule bg-sheet'}`}
+            >
+              <Text className={`font-body-bold text-[15px] ${on ? 'text-paper' : 'text-ink'}`}>{`${on ? '✓ ' : ''}${words}`}</Text>
+            </Pressable>
+          );
+        })}
+      </View>
+    </View>
+  );
+}

@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { TOOLS, type Account, type Colleague } from '@dendrix/core/contracts';
 import { addDays } from '@dendrix/core/time';
 import { everybody, townCounted } from '@/data/keys';
 import { dayWords } from '@/features/shell/words';
 import { todayIso } from '@/features/shell/today';
 import { Body, Small } from '@/ui/text';
-import { Button, Choice } from '@/ui/button';
+import { Button, Choice, Several } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Card } from '@/ui/surface';
 import { clockOf, minutesOf, TOOL_WORDS, type Wishes } from './wishes';
@@ -163,40 +163,5 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
         Plan it
       </Button>
     </Card>
-  );
-}
-
-/** Any of some, as a row of buttons. */
-function Several<T extends string>({
-  label,
-  options,
-  values,
-  onTurn,
-}: {
-  label: string;
-  options: readonly { value: T; words: string }[];
-  values: readonly T[];
-  onTurn: (value: T) => void;
-}) {
-  return (
-    <View role="group" aria-label={label} className="gap-1">
-      <Small className="font-body-bold">{label}</Small>
-      <View className="flex-row flex-wrap gap-2">
-        {options.map(({ value, words }) => {
-          const on = values.includes(value);
-          return (
-            <Pressable
-              key={value}
-              role="checkbox"
-              aria-checked={on}
-              onPress={() => onTurn(value)}
-              className={`min-h-[48px] justify-center rounded-md border px-3 active:opacity-70 ${on ? 'border-ink bg-ink' : 'border-rule bg-sheet'}`}
-            >
-              <Body className={`font-body-bold text-[15px] ${on ? 'text-paper' : ''}`}>{`${on ? '✓ ' : ''}${words}`}</Body>
-            </Pressable>
-          );
-        })}
-      </View>
-    </View>
   );
 }

@@ -1,12 +1,12 @@
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import type { MessageView, TreeDetail } from '@dendrix/core/contracts';
 import { reached, reachedWords } from '@/features/history/stands';
 import { useSession } from '@/features/session/useSession';
 import { dayWords } from '@/features/shell/words';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Small, Strong } from '@/ui/text';
-import { Button } from '@/ui/button';
+import { Button, Several } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { useColleagues, useMessages, useSay } from './useTalk';
 
@@ -52,19 +52,13 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
         <View className="gap-2">
           <Field label={`A word on ${about}`} value={text} onChangeText={setText} multiline problem={problem} />
           {asking ? (
-            <View role="group" aria-label="Who is told" className="flex-row flex-wrap gap-2">
-              {colleagues.map(({ id, name }) => (
-                <Pressable
-                  key={id}
-                  role="checkbox"
-                  aria-checked={to.includes(id)}
-                  onPress={() => turn(id)}
-                  className={`min-h-[48px] justify-center rounded-md border px-3 active:opacity-70 ${to.includes(id) ? 'border-ink bg-ink' : 'border-rule bg-sheet'}`}
-                >
-                  <Small className={to.includes(id) ? 'text-paper' : 'text-ink'}>{`${to.includes(id) ? '✓ ' : ''}${name}`}</Small>
-                </Pressable>
-              ))}
-            </View>
+            <Several
+              label="Who is told"
+              shown={false}
+              options={colleagues.map(({ id, name }) => ({ value: id, words: name }))}
+              values={to}
+              onTurn={turn}
+            />
           ) : null}
           <View className="flex-row flex-wrap gap-2">
             <Button kind="second" label={`Say it: ${about}`} onPress={() => void send()}>
