@@ -7,7 +7,7 @@ import { asksSecondLook, lotOf } from './second-look';
 
 const VISIT = { id: 'v1', finishedAt: '2026-06-01T10:00:00.000Z', amends: null, look: { day: '2026-06-01' } };
 const given = (taxon: string, at: string, source: 'visit' | 'review' = 'visit'): NameGiven => ({
-  id: `${source}-${at}`,
+  id: `${source}-${at}-${taxon}`,
   visitId: 'v1',
   at,
   taxon,
