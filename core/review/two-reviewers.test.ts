@@ -93,6 +93,7 @@ describe('two reviewers at once', () => {
         const asked = [one, two].some((r) => r.verdict === 'question') && name?.taxon !== ACER;
         if (!asked) expect(['contested', 'questioned']).toContain(standing);
       }),
+      { numRuns: 2000 },
     );
   });
 });
