@@ -189,6 +189,12 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await stops.first().click();
   await phone.getByRole('heading', { level: 1 }).waitFor();
   await phone.getByRole('button', { name: /^What happened/ }).waitFor();
+  // Without a signal another can still be planned, from what the phone holds; that it is not kept yet is said.
+  await phone.goto(`${town.base}/round`);
+  await phone.getByRole('button', { name: /^Plan it anew/ }).click();
+  await phone.getByRole('button', { name: 'Plan it', exact: true }).click();
+  await phone.getByText(/^No signal: planned from what this device holds/).waitFor();
+  await phone.getByRole('button', { name: 'Keep this round' }).waitFor();
   await phone.context().setOffline(false);
 
   // At the desk the same trees are in nobody else's round.

@@ -17,6 +17,8 @@ import { Field } from '@/ui/field';
 import { Fold } from '@/ui/fold';
 import { Card, Page, Remark, TreeTag } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
+import { NoSignal } from '@/data/api';
+import { heldCandidates } from './held-candidates';
 import { KeptRounds } from './KeptRounds';
 import { PlanForm, type Asked } from './PlanForm';
 import { Season } from './Season';
@@ -100,7 +102,13 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
       onKept(null);
       const { from, start, minutes, by, back, tools } = what.wishes;
       try {
-        const { items, times } = await candidatesOf(what.day, start, pinned);
+        const { items, times } = await candidatesOf(what.day, start, pinned).catch(async (error: unknown) => {
+          if (!(error instanceof NoSignal)) throw error;
+          onKept(
+            'No signal: planned from what this device holds. What others took or put off is not known here, and it is kept once there is one.',
+          );
+          return heldCandidates(what.day, pinned);
+        });
         const crews = what.crews.map((id, i): PlannedCrew => ({
           id,
           from,

@@ -1,0 +1,20 @@
+import type { CandidatesAnswer, PlanCandidate } from '@dendrix/core/contracts';
+import { due, isPressing } from '@dendrix/core/planning';
+import { stopTimes } from '@dendrix/core/planning/stop-times';
+import { heldTrees } from '@/offline/held';
+
+/** What a round is made from where there is no signal: the trees that the device holds, by what is stated of stops. */
+export async function heldCandidates(day: string, pinned: readonly string[]): Promise<Pick<CandidatesAnswer, 'items' | 'times'>> {
+  const held = await heldTrees();
+  const wanted = new Map([...due(held, day), ...held.filter(({ id }) => pinned.includes(id))].map((tree) => [tree.id, tree]));
+  return {
+    items: [...wanted.values()].map((tree): PlanCandidate => ({
+      tree,
+      kind: isPressing(tree, day) ? 'pressing' : tree.lastVisitOn === null ? 'first' : 'return',
+      look: null,
+      putOff: null,
+      takenBy: null,
+    })),
+    times: stopTimes([]),
+  };
+}
