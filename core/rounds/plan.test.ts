@@ -132,6 +132,25 @@ describe('a day planned', () => {
     const { rounds } = plan([candidate(1, later, { look, kind: 'look' })]);
     expect(rounds[0]?.plan.stops[0]).toMatchObject({ why: 'Flower colour in June', minutes: expect.closeTo(4, 6) });
   });
+  it('one that waits for leaves in winter gives way to one that can be settled now; what presses never does', () => {
+    const [bare, other] = [candidate(1, { vigour: 'not judged' }), candidate(2)];
+    const at = { latitude: other.tree.latitude, longitude: other.tree.longitude };
+    const same = { ...bare, tree: { ...bare.tree, ...at } };
+    const winter = (one: PlanCandidate) =>
+      planDay(
+        {
+          day: DAY,
+          crews: [crew('a', { minutes: 14 })],
+          candidates: [one, other],
+          times: stopTimes([]),
+          without: [],
+          waitForLeaf: [one.tree.id],
+        },
+        null,
+      ).rounds[0]?.plan.stops.map(({ tag }) => tag);
+    expect(winter(same)).toEqual(['Q 2']);
+    expect(winter({ ...same, tree: { ...same.tree, risk: 'extreme' } })).toEqual(['Q 1']);
+  });
   it('says which tools a stop needs and the crew has not', () => {
     const hollow = candidate(1, { hiddenDecay: 'likely', soundness: 'serious weakness' });
     expect(neededTools(hollow)).toEqual(expect.arrayContaining(['mallet', 'probe']));

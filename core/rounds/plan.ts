@@ -15,6 +15,8 @@ export const SPEEDS = { foot: 1.2, car: 5 } as const;
 const PARKING = 2;
 /** A look in its season is worth so much by itself; in its last month, twice. */
 const LOOK_WORTH = 1;
+/** What a stop is worth where it waits for leaves and there are none: the rest of it can be looked at. */
+const OUT_OF_LEAF = 0.4;
 /** What a stop is worth where the crew has not what it needs: something of it can be done. */
 const WITHOUT_TOOL = 0.6;
 
@@ -38,6 +40,8 @@ export interface PlanRequest {
   times: StopTimes;
   /** Trees that are not to be gone to today, such as one that was just swapped. */
   without: readonly string[];
+  /** Trees of which the foliage has still to be seen, and that are bare that day. */
+  waitForLeaf?: readonly string[];
 }
 
 /** Why a candidate is not among the stops. */
@@ -91,6 +95,7 @@ export function planDay(
   if (!first) return { rounds: [], left: [] };
   const pinned = new Set(crews.flatMap((crew) => crew.pinned));
   const without = new Set(request.without);
+  const bare = new Set(request.waitForLeaf);
   const left: Planned['left'] = [];
   const leave = (candidate: PlanCandidate, because: LeftBecause, words: string) =>
     left.push({ tree: candidate.tree, because, words, presses: isPressing(candidate.tree, day) });
@@ -119,7 +124,10 @@ export function planDay(
   const lacksOf = (candidate: PlanCandidate, crew: PlannedCrew) => neededTools(candidate).filter((tool) => !crew.tools.includes(tool));
   // Crews may differ in what they have with them; a stop is reckoned with the best equipped of them.
   const worth = (candidate: PlanCandidate) =>
-    worthOf(candidate, day) * (crews.some((crew) => lacksOf(candidate, crew).length === 0) ? 1 : WITHOUT_TOOL);
+    worthOf(candidate, day) *
+    (crews.some((crew) => lacksOf(candidate, crew).length === 0) ? 1 : WITHOUT_TOOL) *
+    // What presses is worth what it is in any season.
+    (bare.has(candidate.tree.id) && !isPressing(candidate.tree, day) ? OUT_OF_LEAF : 1);
   const made = crewRounds(
     open.map((candidate) => ({
       id: candidate.tree.id,
