@@ -90,6 +90,8 @@ export class Feed {
   private readonly listeners = new Set<Listener>();
   private readonly ends = new Set<() => void>();
   private timer: NodeJS.Timeout | null = null;
+  /** The run of looks that goes on; one that was left while it looked does not go on beside the next. */
+  private turn: symbol | null = null;
   private n: number | null = null;
   private readonly told = new Map<string, string>();
   /** What was told as seen, by person and tree; let go once it is no longer read. */
@@ -101,13 +103,16 @@ export class Feed {
   listen(listener: Listener, end: () => void): () => void {
     this.listeners.add(listener);
     this.ends.add(end);
-    if (!this.timer) this.next();
+    if (!this.turn) {
+      this.turn = Symbol('turn');
+      this.next(this.turn);
+    }
     return () => {
       this.listeners.delete(listener);
       this.ends.delete(end);
       if (this.listeners.size > 0) return;
       if (this.timer) clearTimeout(this.timer);
-      this.timer = null;
+      this.turn = null;
       this.n = null;
     };
   }
@@ -117,13 +122,13 @@ export class Feed {
     for (const end of [...this.ends]) end();
   }
 
-  private next(): void {
+  private next(turn: symbol): void {
     this.timer = setTimeout(() => {
       // A look that failed, as while the database is away, is made again; those who listen ask anew for what they missed.
       this.look()
         .catch(() => undefined)
         .finally(() => {
-          if (this.timer) this.next();
+          if (this.turn === turn) this.next(turn);
         });
     }, LOOK_EVERY_MS);
     this.timer.unref();
