@@ -5,7 +5,9 @@ import type { Speech } from '../words/catalogue';
 import { crewRounds, type Crew } from '../planning/crews';
 import type { Network } from '../planning/network';
 import { isPressing, urgency } from '../planning/pick';
-import type { StopTimes } from '../planning/stop-times';
+import type { StopKind, StopTimes } from '../planning/stop-times';
+import { NOT_JUDGED } from '../record/judgement';
+import { inLeaf } from '../time/season';
 
 // A day's work planned: candidates become stops with what each is worth, what it takes and what it needs; crews share them.
 
@@ -51,6 +53,24 @@ export interface Planned {
   rounds: { crew: string; plan: RoundPlan }[];
   left: { tree: PlanCandidate['tree']; because: LeftBecause; words: string; presses: boolean }[];
 }
+
+/** What is done at a tree on a day. A look alone is quicker than looking the tree over; but only where nothing else is due. */
+export function stopKind(tree: PlanCandidate['tree'], look: { dueOn: string } | null | undefined, day: string): StopKind {
+  if (isPressing(tree, day)) return 'pressing';
+  if (tree.lastVisitOn === null) return 'first';
+  return look && (tree.dueOn === null || tree.dueOn > day || tree.dueOn === look.dueOn) ? 'look' : 'return';
+}
+
+/** Trees of which nobody has judged the vigour and that are bare that day: their foliage has still to be seen. */
+export const waitForLeaf = (
+  candidates: readonly Pick<PlanCandidate, 'tree'>[],
+  day: string,
+  taxonOf: (name: string | null) => Parameters<typeof inLeaf>[0],
+): string[] =>
+  candidates
+    .filter(({ tree }) => (tree.vigour ?? NOT_JUDGED) === NOT_JUDGED && tree.lastVisitOn !== null)
+    .filter(({ tree }) => !inLeaf(taxonOf(tree.taxon), day, tree.latitude))
+    .map(({ tree }) => tree.id);
 
 /** What a stop needs: a mallet where decay is in question, a probe where there is a weakness, glasses where the crown was not seen. */
 export function neededTools({ tree, look, kind }: Pick<PlanCandidate, 'tree' | 'look' | 'kind'>): Tool[] {

@@ -1,8 +1,8 @@
 import { QueryTypes } from 'sequelize';
 import type { CandidatesAnswer, PlanCandidate, TreeBrief } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
-import { isPressing } from '@dendrix/core/planning';
-import { stopTimes, type StopKind, type TimedVisit } from '@dendrix/core/planning/stop-times';
+import { stopKind } from '@dendrix/core/rounds';
+import { stopTimes, type TimedVisit } from '@dendrix/core/planning/stop-times';
 import { addDays, addMonths } from '@dendrix/core/time';
 import { people } from '../accounts/service';
 import { PutOff } from '../talk/model';
@@ -72,13 +72,6 @@ async function looksNear({ sequelize }: Pick<World, 'sequelize'>, day: string, f
   return open.length === 0 ? [] : selectBriefs(sequelize, 'WHERE id IN (?)', [open.map(({ id }) => id)]);
 }
 
-const kindOf = (tree: TreeBrief, look: OpenLook | undefined, day: string): StopKind => {
-  if (isPressing(tree, day)) return 'pressing';
-  if (tree.lastVisitOn === null) return 'first';
-  // A look alone is quicker than looking the tree over; but only where nothing else is due.
-  return look && (tree.dueOn === null || tree.dueOn > day || tree.dueOn === look.dueOn) ? 'look' : 'return';
-};
-
 /**
  * Trees that could be stops of a round of a day.
  * @param with trees that are wanted whatever they are, such as pinned ones
@@ -129,7 +122,7 @@ export async function planCandidates(
       const by = takenOf.get(tree.id);
       return {
         tree,
-        kind: kindOf(tree, look, day),
+        kind: stopKind(tree, look, day),
         look: look ? { trait: look.trait, because: look.because, dueOn: look.dueOn } : null,
         putOff: putOff && putOff.until > day ? putOffViewOf(putOff, names) : null,
         takenBy: by === undefined ? null : { id: by, name: names.get(by)?.name ?? 'somebody who left' },

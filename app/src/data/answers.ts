@@ -21,7 +21,6 @@ export {
   queueAnswer,
   roundAnswer,
   roundKept,
-  roundPlan,
   seasonAnswer,
   stockAnswer,
   townErrors,
@@ -47,6 +46,4 @@ export const auditedTree = () =>
     findings: z.array(z.object({ what: z.string(), where: z.string() })),
     last: z.object({ seq: z.number(), at: z.string() }).nullable(),
   });
-export const audited = () =>
-  z.object({ entries: z.number(), rows: z.number(), findings: z.array(z.object({ what: z.string(), where: z.string() })) });
 export const demoPeople = () => z.object({ password: z.string().nullable(), accounts: z.array(account) });

@@ -211,9 +211,6 @@ export const pickTownErrors = (on: boolean, since: string): Promise<TownErrors> 
 export const auditOf = (tree: string) =>
   queryOptions({ queryKey: ['audit', tree], queryFn: () => get(`/trees/${tree}/audit`, (of) => of.auditedTree()), gcTime: MINUTE });
 
-/** Holds the whole record against its chain. Asked by a person, not by a screen. */
-export const audited = () => get('/audit', (of) => of.audited());
-
 /** Who is signed in; null where nobody is. */
 export const session = queryOptions({
   queryKey: ['session'],

@@ -2,12 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import type { PlanCandidate, RoundPlan } from '@dendrix/core/contracts';
-import { NOT_JUDGED } from '@dendrix/core/record';
-import { inLeaf } from '@dendrix/core/time';
+import type { RoundPlan } from '@dendrix/core/contracts';
 import { taxonNamed } from '@/features/shell/library';
 import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
-import type { Planned, PlannedCrew } from '@dendrix/core/rounds';
+import { waitForLeaf, type Planned, type PlannedCrew } from '@dendrix/core/rounds';
 import { candidatesOf, everybody, found, keepRound, roundsOfDay } from '@/data/keys';
 import { useSession } from '@/features/session/useSession';
 import { useUnits } from '@/features/shell/settings';
@@ -82,13 +80,6 @@ export function RoundScreen() {
   );
 }
 
-/** Trees of which nobody has judged the vigour, and that are bare that day: their foliage has still to be seen. */
-const waitForLeaf = (items: readonly PlanCandidate[], day: string): string[] =>
-  items
-    .filter(({ tree }) => (tree.vigour ?? NOT_JUDGED) === NOT_JUDGED && tree.lastVisitOn !== null)
-    .filter(({ tree }) => !inLeaf(taxonNamed(tree.taxon), day, tree.latitude))
-    .map(({ tree }) => tree.id);
-
 interface Changes {
   pinned: readonly string[];
   without: readonly string[];
@@ -129,7 +120,9 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
           end: back ? start : null,
           pinned: i === 0 ? pinned : [],
         }));
-        begin({ request: { day: what.day, crews, candidates: items, times, without, waitForLeaf: waitForLeaf(items, what.day) } });
+        begin({
+          request: { day: what.day, crews, candidates: items, times, without, waitForLeaf: waitForLeaf(items, what.day, taxonNamed) },
+        });
       } catch (error) {
         setProblem((error as Error).message);
       }

@@ -1,5 +1,6 @@
 import type { CandidatesAnswer, PlanCandidate } from '@dendrix/core/contracts';
-import { due, isPressing } from '@dendrix/core/planning';
+import { due } from '@dendrix/core/planning';
+import { stopKind } from '@dendrix/core/rounds';
 import { stopTimes } from '@dendrix/core/planning/stop-times';
 import { heldTrees } from '@/offline/held';
 
@@ -10,7 +11,7 @@ export async function heldCandidates(day: string, pinned: readonly string[]): Pr
   return {
     items: [...wanted.values()].map((tree): PlanCandidate => ({
       tree,
-      kind: isPressing(tree, day) ? 'pressing' : tree.lastVisitOn === null ? 'first' : 'return',
+      kind: stopKind(tree, null, day),
       look: null,
       putOff: null,
       takenBy: null,

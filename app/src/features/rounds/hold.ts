@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import type { RoundView } from '@dendrix/core/contracts';
+import { placeAt } from '@dendrix/core/geo/distance';
 import { oneTree, recordsOf } from '@/data/keys';
 import { holdArea } from '@/offline/held';
 
@@ -17,8 +18,6 @@ export interface Taken {
   pictures: number;
   map: boolean;
 }
-
-const metresToDegrees = (m: number) => m / 111_195;
 
 /**
  * Takes a round along: histories, the newest pictures and the trees about the way. The plates and the map of streets are on the device
@@ -46,13 +45,13 @@ export async function takeAlong(client: QueryClient, round: RoundView, tell: (ta
   }
   const all = [round.plan.start, ...round.plan.stops];
   const [lats, lngs] = [all.map(({ latitude }) => latitude), all.map(({ longitude }) => longitude)];
-  const lat = metresToDegrees(ABOUT);
-  const lng = lat / Math.max(0.1, Math.cos((Math.max(...lats) * Math.PI) / 180));
+  const low = placeAt({ latitude: Math.min(...lats), longitude: Math.min(...lngs) }, { east: -ABOUT, north: -ABOUT });
+  const high = placeAt({ latitude: Math.max(...lats), longitude: Math.max(...lngs) }, { east: ABOUT, north: ABOUT });
   await holdArea(
     {
       id: `round-${round.id}`,
       name: `Round of ${round.day}`,
-      box: [Math.min(...lngs) - lng, Math.min(...lats) - lat, Math.max(...lngs) + lng, Math.max(...lats) + lat],
+      box: [low.longitude, low.latitude, high.longitude, high.latitude],
       version: round.madeAt,
     },
     undefined,
