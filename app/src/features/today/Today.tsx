@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { memo, useDeferredValue, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures/plate-leaf';
@@ -35,7 +35,9 @@ export function Today() {
   const [span, setSpan] = useState<(typeof SPANS)[number]['value']>('0');
   const [from, setFrom] = useState<Place | null>(null);
   const [lost, setLost] = useState(false);
-  const { stops, elsewhere, total, more, putOff, metres, today, known, error, refetch } = useRound(Number(span), from);
+  // What was tapped shows at once; the list it asks for is drawn after it.
+  const within = Number(useDeferredValue(span));
+  const { stops, elsewhere, total, more, putOff, metres, today, known, error, refetch } = useRound(within, from);
   const { parcels, send, online } = useOutbox();
   const wide = useWide();
   const drawn = useGradually(stops.length, 1, IN_SIGHT);
@@ -164,7 +166,7 @@ function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
 }
 const ELSEWHERE = 1;
 
-function StopCard({
+const StopCard = memo(function StopCard({
   stop: { tree, taxon, settles, step },
   number,
   today,
@@ -226,4 +228,4 @@ function StopCard({
       </Card>
     </View>
   );
-}
+});
