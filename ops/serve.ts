@@ -10,6 +10,7 @@ import { DEMO_PASSWORD, PEOPLE } from '../demo/people';
 import { needsSeed, seedQuillhaven } from '../demo/quillhaven';
 import { createApp } from '../server/app';
 import { headKeeper } from '../server/audit/head';
+import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
 import { addressesOf, connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
@@ -34,9 +35,20 @@ const {
   DENDRIX_RATE,
   DENDRIX_PROCESSES = '1',
   DENDRIX_PICTURES,
+  DENDRIX_PLANT,
+  DENDRIX_PROXIES,
 } = process.env;
 if (!DATABASE_URL || !SESSION_SECRET) {
   console.error('The service needs DATABASE_URL and SESSION_SECRET; npm start sets both.');
+  process.exit(1);
+}
+
+/** A secret that signs sessions is drawn at random and long: whoever guesses it is whoever they like. */
+const SHORTEST_SECRET = 32;
+if (SESSION_SECRET.length < SHORTEST_SECRET || new Set(SESSION_SECRET).size < 12) {
+  console.error(
+    `SESSION_SECRET is too weak: it needs ${SHORTEST_SECRET} characters or more, drawn at random, such as openssl rand -base64 32 gives. npm start draws one by itself.`,
+  );
   process.exit(1);
 }
 
@@ -71,21 +83,36 @@ async function prepare(url: string): Promise<void> {
   const anchored = await anchor(world);
   if (anchored > 0) console.log(`${anchored} rows of before were taken into the chain.`);
   const judged = await judgeUnjudged(world);
+  await keepDistricts(world);
   await weighUnweighed(world);
   if (judged > 0) console.log(`The visits of ${judged} trees were judged from their whole record.`);
   if (await needsSeed()) {
+    // The invented town is planted only where somebody asked for it by starting the demonstration.
+    if (!DENDRIX_PLANT) {
+      console.error(
+        'No town stands in this database. Found one with npm run town; npm start plants the demonstration in a database of its own.',
+      );
+      process.exit(1);
+    }
     console.log('Planting Quillhaven …');
     const { trees, visits } = await seedQuillhaven(world, now().toISOString().slice(0, 10));
     console.log(`Quillhaven stands: ${trees} trees, ${visits} visits.`);
   }
 }
 
+/** Whether what stands here is the invented town. */
+const isDemonstration = async (): Promise<boolean> => (await Setting.findByPk('demo-password')) !== null;
+
 /** Where it runs, and who may sign in to a demonstration. */
 async function announce(): Promise<void> {
   console.log(
     `\nDendrix runs at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}${processes > 1 ? `, in ${processes} processes` : ''}`,
   );
-  if ((await Setting.findByPk('demo-password')) !== null)
+  if (process.env.DENDRIX_LINK)
+    console.log(
+      `The first administrator sets a password by this link, once, within four days:\n  http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}${process.env.DENDRIX_LINK}`,
+    );
+  if (await isDemonstration())
     console.log(`Sign in as ${PEOPLE.map((p) => `${p.login} (${p.role})`).join(', ')}; the password of all is ${DEMO_PASSWORD}.`);
 }
 
@@ -125,6 +152,7 @@ else await serve(SESSION_SECRET);
 
 async function serve(secret: string): Promise<void> {
   const logger = pino({ level: LOG_LEVEL });
+  await keepDistricts(world);
   const resumed = await resumeImports(world, (error) => logger.error({ err: error }, 'import failed'));
   if (resumed > 0)
     console.log(`${resumed} list${resumed > 1 ? 's' : ''} that a stop had cut short ${resumed > 1 ? 'are' : 'is'} read again.`);
@@ -134,6 +162,8 @@ async function serve(secret: string): Promise<void> {
     secret,
     webDir: join(root, 'app', 'dist'),
     logger,
+    isDemonstration: await isDemonstration(),
+    ...(DENDRIX_PROXIES ? { proxies: DENDRIX_PROXIES } : {}),
     ...(DENDRIX_RATE ? { limit: Number(DENDRIX_RATE) } : {}),
   });
   const server = createServer(app);

@@ -1,26 +1,37 @@
-import { existsSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { Router, type Express, type Request } from 'express';
+import express, { Router, type Express, type Request, type RequestHandler } from 'express';
 import rateLimit from 'express-rate-limit';
 import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { QueryTypes } from 'sequelize';
-import { nothingHere, problemHandler } from './http/problem';
+import { HttpProblem, loggedError, nothingHere, problemHandler } from './http/problem';
 import { mount, openApi } from './http/route';
 import { User } from './accounts/model';
 import { allRoutes } from './routes';
-import { accountOf } from './accounts/service';
+import { SESSION_MS } from './accounts/people';
+import { owesFactor, readAccessRules } from './accounts/rules';
+import { accountOf, isActive } from './accounts/service';
 import { sessionsIn } from './accounts/sessions';
 import { SharedLimits } from './http/limits';
-import { PICTURE_TYPES } from './photos/service';
+import { keepDistricts, townName } from './districts/service';
 import type { World } from './world';
 
 declare module 'express-session' {
   interface SessionData {
     userId: string;
+    /** What others call the session: its own id is a secret. */
+    publicId: string;
+    beganAt: string;
+    device: string;
+    /** A second factor that waits for its first code. */
+    offered: string;
+    /** Ended from elsewhere: the device is to forget what it holds. */
+    ended: 'forget';
   }
 }
 
@@ -28,7 +39,7 @@ export interface AppOptions {
   world: World;
   /** Folder of the font packages that printed sheets use. */
   fonts: string;
-  /** Signs the session cookie. */
+  /** Signs the session cookie and seals second factors. */
   secret: string;
   /** Folder of the built web application, if it is to be served. */
   webDir?: string;
@@ -37,24 +48,74 @@ export interface AppOptions {
   limit?: number;
   /** By which sessions expire; the real one, also where the day of a demonstration stands still. */
   clock?: () => Date;
+  /** The invented town, with accounts that anybody may take. No town has their route. */
+  isDemonstration?: boolean;
+  /** Addresses of proxies whose word on who asks is taken, as express names them: none, unless it is said. */
+  proxies?: string;
 }
 
-/** A session lives two weeks: a crew may be out of signal for days. */
-const SESSION_MS = 14 * 24 * 3600 * 1000;
 /** A database that does not answer so soon is not ready, ms. */
 const READY_WITHIN_MS = 2000;
+/** What a page may ask of the device: where it is, and its camera; nothing else. */
+const PERMISSIONS =
+  'accelerometer=(self), camera=(self), geolocation=(self), gyroscope=(self), magnetometer=(self), microphone=(), payment=(), usb=(), display-capture=(), browsing-topics=()';
 /** Requests are counted by windows of, ms; and so many tiles may be asked for in the place of another request. */
 const LIMIT_WINDOW_MS = 60_000;
 const TILES_FOR_ONE = 10;
-const LARGEST_BODY = '16mb';
-const LARGEST_PICTURE = '12mb';
+
+/** Hashes of the styles that stand in the page itself, and of an empty one, which styles made by script begin as. */
+function styleHashes(webDir: string | undefined): string[] {
+  const page = webDir && existsSync(join(webDir, 'index.html')) ? readFileSync(join(webDir, 'index.html'), 'utf8') : '';
+  const styles = [...page.matchAll(/<style[^>]*>([\s\S]*?)<\/style>/g)].map(([, style = '']) => style);
+  return [...new Set(['', ...styles])].map((style) => `'sha256-${createHash('sha256').update(style).digest('base64')}'`);
+}
+
+/** What of a request is written to the log: neither cookie nor body. */
+const loggedRequest = ({ id, method, url }: { id?: unknown; method?: string; url?: string }) => ({
+  id,
+  method,
+  // What is asked for, without what was typed: a search may be a name.
+  path: url?.split('?')[0],
+});
+const loggedAnswer = ({ statusCode }: { statusCode?: number }) => ({ status: statusCode });
+
+/** More than everybody of a town is told at once. */
+const tooMany: RequestHandler = (request) => {
+  const { resetTime } = (request as Request & { rateLimit?: { resetTime?: Date } }).rateLimit ?? {};
+  const seconds = Math.max(1, Math.ceil(((resetTime?.getTime() ?? Date.now() + LIMIT_WINDOW_MS) - Date.now()) / 1000));
+  throw new HttpProblem(
+    429,
+    'Too many requests',
+    'More was asked from this address than the service answers in a minute. It is tried again by itself.',
+    undefined,
+    seconds,
+  );
+};
 
 /** The whole service as one Express application. It keeps no state of its own. */
-export function createApp({ world, fonts, secret, webDir, logger, limit = 1200, clock = () => new Date() }: AppOptions): Express {
+export function createApp({
+  world,
+  fonts,
+  secret,
+  webDir,
+  logger,
+  limit = 1200,
+  clock = () => new Date(),
+  isDemonstration = false,
+  proxies,
+}: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.set('trust proxy', 'loopback');
-  if (logger) app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
+  app.set('trust proxy', proxies ?? false);
+  if (logger)
+    app.use(
+      pinoHttp({
+        logger,
+        autoLogging: { ignore: (request) => !request.url?.startsWith('/api') },
+        serializers: { req: loggedRequest, res: loggedAnswer, err: loggedError },
+        wrapSerializers: true,
+      }),
+    );
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -63,7 +124,7 @@ export function createApp({ world, fonts, secret, webDir, logger, limit = 1200, 
           scriptSrc: ["'self'"],
           workerSrc: ["'self'", 'blob:'],
           childSrc: ["'self'", 'blob:'],
-          styleSrc: ["'self'", "'unsafe-inline'"],
+          styleSrc: ["'self'", ...styleHashes(webDir)],
           imgSrc: ["'self'", 'data:', 'blob:'],
           connectSrc: ["'self'"],
           fontSrc: ["'self'", 'data:'],
@@ -72,6 +133,10 @@ export function createApp({ world, fonts, secret, webDir, logger, limit = 1200, 
       },
     }),
   );
+  app.use((_request, response, next) => {
+    response.set('Permissions-Policy', PERMISSIONS);
+    next();
+  });
   app.use(compression());
 
   app.get('/healthz', (_request, response) => void response.json({ alive: true }));
@@ -88,8 +153,13 @@ export function createApp({ world, fonts, secret, webDir, logger, limit = 1200, 
   });
 
   const api = Router();
+  // An answer is nobody's but theirs who asked; what may be kept says so itself.
+  api.use((_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
   const shared = (kind: string) => new SharedLimits(world.sequelize, LIMIT_WINDOW_MS, kind);
-  const limited = { windowMs: LIMIT_WINDOW_MS, standardHeaders: 'draft-8', legacyHeaders: false } as const;
+  const limited = { windowMs: LIMIT_WINDOW_MS, standardHeaders: 'draft-8', legacyHeaders: false, handler: tooMany } as const;
   // A map asks for many small answers at a time; they do not count among what a person does.
   api.use('/tiles', rateLimit({ ...limited, limit: limit * TILES_FOR_ONE, store: shared('tiles') }));
   api.use(rateLimit({ ...limited, limit, store: shared('api'), skip: ({ path }) => path.startsWith('/tiles/') }));
@@ -104,14 +174,17 @@ export function createApp({ world, fonts, secret, webDir, logger, limit = 1200, 
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_MS },
     }),
   );
-  api.use(express.json({ limit: LARGEST_BODY }));
-  api.use(express.raw({ type: [...PICTURE_TYPES], limit: LARGEST_PICTURE }));
-  const routes = allRoutes(world, fonts);
+  const routes = allRoutes(world, fonts, { clock, secret, isDemonstration, signInWith: null, town: () => townName(world) });
   api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
   mount(api, routes, async (request: Request) => {
-    const userId = request.session.userId;
+    await keepDistricts(world);
+    const { userId, ended } = request.session;
+    if (ended)
+      throw new HttpProblem(401, 'Signed out', 'This device was signed out from elsewhere, and is to forget what it holds.', ended);
     const user = userId ? await User.findByPk(userId) : null;
-    return user ? accountOf(user) : null;
+    if (!user || !isActive(user)) return null;
+    const account = accountOf(user);
+    return { ...account, owesFactor: owesFactor(await readAccessRules(world), account) };
   });
   api.use(nothingHere);
   app.use('/api/v1', api);

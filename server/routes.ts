@@ -9,14 +9,16 @@ import { reviewRoutes } from './reviews/routes';
 import { liveRoutes } from './live/routes';
 import { agreementRoutes } from './agreement/routes';
 import { roundRoutes } from './rounds/routes';
-import { sessionRoutes } from './accounts/routes';
+import { accessRoutes, type Access } from './accounts/routes';
+import { districtRoutes } from './districts/routes';
 import { talkRoutes } from './talk/routes';
 import { treeRoutes } from './trees/routes';
 import { visitRoutes } from './visits/routes';
 
 /** Every route of the service. @param fonts folder of the font packages that printed sheets use */
-export const allRoutes = (world: World, fonts: string): Route[] => [
-  ...sessionRoutes(),
+export const allRoutes = (world: World, fonts: string, access: Access): Route[] => [
+  ...accessRoutes(world, access),
+  ...districtRoutes(world),
   ...treeRoutes(world, fonts),
   ...mapRoutes(world),
   ...visitRoutes(world),

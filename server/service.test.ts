@@ -107,6 +107,34 @@ describe('roles on every route', () => {
     ['PUT', `/imports/${id}`, {}, 'coordinator'],
     ['GET', `/imports/${id}`, undefined, 'coordinator'],
     ['DELETE', `/imports/${id}`, undefined, 'coordinator'],
+    ['GET', '/me/devices', undefined, 'viewer'],
+    ['DELETE', `/me/devices/${id}`, undefined, 'viewer'],
+    ['PUT', '/me/password', {}, 'viewer'],
+    ['POST', '/me/factor', {}, 'viewer'],
+    ['PUT', '/me/factor', {}, 'viewer'],
+    ['DELETE', '/me/factor', undefined, 'viewer'],
+    ['GET', '/me/data', undefined, 'viewer'],
+    ['GET', '/accounts', undefined, 'administrator'],
+    ['POST', '/accounts', {}, 'administrator'],
+    ['PUT', `/accounts/${id}`, {}, 'administrator'],
+    ['POST', `/accounts/${id}/link`, undefined, 'administrator'],
+    ['POST', `/accounts/${id}/erase`, undefined, 'administrator'],
+    ['DELETE', `/accounts/${id}/factor`, undefined, 'administrator'],
+    ['GET', `/accounts/${id}/devices`, undefined, 'administrator'],
+    ['DELETE', `/accounts/${id}/devices`, undefined, 'administrator'],
+    ['DELETE', `/accounts/${id}/devices/${visit}`, undefined, 'administrator'],
+    ['GET', '/access-rules', undefined, 'viewer'],
+    ['PUT', '/access-rules', { factorFor: 'x' }, 'administrator'],
+    ['GET', '/districts', undefined, 'viewer'],
+    ['GET', `/districts/${id}`, undefined, 'coordinator'],
+    ['PUT', `/districts/${id}`, {}, 'coordinator'],
+    ['DELETE', `/districts/${id}`, undefined, 'coordinator'],
+    ['GET', '/backgrounds', undefined, 'viewer'],
+    ['PUT', `/backgrounds/${id}`, undefined, 'coordinator'],
+    ['DELETE', `/backgrounds/${id}`, undefined, 'coordinator'],
+    ['GET', `/backgrounds/${id}/file`, undefined, 'viewer'],
+    ['GET', '/set-up', undefined, 'coordinator'],
+    ['PUT', '/set-up', {}, 'coordinator'],
   ];
   /** It never ends by itself; talk.test.ts asks it. */
   const LISTENED = 'GET /live';
@@ -118,7 +146,11 @@ describe('roles on every route', () => {
     const tested = new Set(
       ROUTES.map(
         ([method, path]) =>
-          `${method} ${path.replace(id, '{id}').replace(visit, '{visitId}').replace('kinds/Tilia', 'kinds/{taxon}').replace('0/0/0', '{z}/{x}/{y}')}`,
+          `${method} ${path
+            .replace(id, '{id}')
+            .replace(visit, path.startsWith('/accounts') ? '{device}' : '{visitId}')
+            .replace('kinds/Tilia', 'kinds/{taxon}')
+            .replace('0/0/0', '{z}/{x}/{y}')}`,
       ),
     );
     expect(
@@ -132,10 +164,10 @@ describe('roles on every route', () => {
         .filter((r) => r.open)
         .map((r) => r.key)
         .sort(),
-    ).toEqual(['DELETE /session', 'GET /demo-accounts', 'POST /session']);
+    ).toEqual(['DELETE /session', 'GET /about', 'GET /links/{token}', 'POST /links/{token}', 'POST /session']);
   });
   it.each(ROUTES)('%s %s', async (method, path, body, needs) => {
-    const order = ['viewer', 'crew', 'reviewer', 'coordinator'];
+    const order = ['viewer', 'crew', 'reviewer', 'coordinator', 'administrator'];
     expect((await service.anyone().call(method, `/api/v1${path}`, body)).status).toBe(401);
     for (const role of order) {
       const { status } = await (await service.as(role)).call(method, `/api/v1${path}`, body);

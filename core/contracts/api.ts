@@ -21,10 +21,26 @@ export const problemDetails = z.object({
 });
 export type ProblemDetails = z.infer<typeof problemDetails>;
 
-export const account = z.object({ id, name: z.string(), login: z.string(), role: z.enum(ROLES) });
+export const account = z.object({
+  id,
+  name: z.string(),
+  login: z.string(),
+  role: z.enum(ROLES),
+  /** The districts somebody works in; all of them where none is named. */
+  districts: z.array(id).default([]),
+  /** Whether signing in takes a one-time code besides the password. */
+  secondFactor: z.boolean().default(false),
+  /** Whether the organisation asks this person for a second factor they do not have yet. */
+  owesFactor: z.boolean().default(false),
+});
 export type Account = z.infer<typeof account>;
 
-export const signIn = z.strictObject({ login: z.string().trim().min(1).max(60), password: z.string().min(1).max(200) });
+export const signIn = z.strictObject({
+  login: z.string().trim().min(1).max(60),
+  password: z.string().min(1).max(200),
+  /** A one-time code, or one of the recovery codes, where the person has a second factor. */
+  code: z.string().trim().max(40).optional(),
+});
 
 /**
  * How a name stands: nobody gave one, only a list did, a visit proposed it, a review confirmed it, questioned it or put another in

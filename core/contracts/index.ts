@@ -5,3 +5,5 @@ export * from './talk';
 export * from './live';
 export * from './rounds';
 export * from './agreement';
+export * from './access';
+export * from './districts';

@@ -2,6 +2,9 @@
 export * from './columns';
 export * from './cells';
 
+export * from './csv';
+export * from './rows';
 export * from './tree-list';
 export * from './known';
 export * from './export';
+export * from './plan';

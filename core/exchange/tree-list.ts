@@ -1,8 +1,8 @@
-import Papa from 'papaparse';
 import type { NameAnswer, NameFinder } from '../naming/names';
 import { diameterFromGirth } from '../measuring/stem';
 import type { LengthUnit } from '../units/units';
 import { lengthCell, degreesCell, numberCell, yearCell } from './cells';
+import { parseRows } from './rows';
 import { matchColumns, missingColumns, type ColumnKind, type ColumnMatch } from './columns';
 import { fromUtm, utmZone } from '../geo/utm';
 import { nearby, SAME_TREE_WITHIN } from '../geo/near';
@@ -10,7 +10,7 @@ import { distance, type Place } from '../geo/distance';
 
 /** A tree as a row of a list gives it, ready to be kept. */
 export interface ListedTree extends Place {
-  /** Line of the file on which the row begins, the first being 1. */
+  /** Line of the file on which the row begins, the first being 1; of GeoJSON the number of the feature. */
   line: number;
   tag: string;
   place: string;
@@ -84,43 +84,9 @@ const ASK_DBH = 3.5;
 const ASK_HEIGHT = 60;
 const TELL_EVERY = 250;
 
-/** A CSV text, read. */
-export interface CsvText {
-  headers: string[];
-  rows: string[][];
-  /** Line of the text on which each row begins, the first being 1. */
-  lines: number[];
-  problem: string | null;
-}
-
-/** Rows and header of a CSV text; comma, semicolon and tab are told apart by the text itself. Rows with nothing in them are left out. */
-export function parseCsv(text: string): CsvText {
-  const plain = text.replace(/^\uFEFF/, '');
-  const all: { cells: string[]; line: number }[] = [];
-  let quoteAt: number | null = null;
-  let read = 0;
-  let line = 1;
-  Papa.parse<string[]>(plain, {
-    step({ data, errors, meta }) {
-      if (errors.some((error) => error.type === 'Quotes')) quoteAt ??= line;
-      if (data.some((cell) => cell.trim() !== '')) all.push({ cells: data, line });
-      // A cell may hold ends of lines too, so they are counted in the text, not in the rows.
-      line += plain.slice(read, meta.cursor).match(/\r\n|\r|\n/g)?.length ?? 0;
-      read = meta.cursor;
-    },
-  });
-  const [header, ...rows] = all;
-  return {
-    headers: (header?.cells ?? []).map((h) => h.trim()),
-    rows: rows.map(({ cells }) => cells),
-    lines: rows.map((row) => row.line),
-    problem: !header ? 'The file is empty.' : quoteAt !== null ? `A quotation mark is not closed, near line ${quoteAt}.` : null,
-  };
-}
-
 /** Reads a tree list: every row becomes a tree or a problem with its line and reason. Nothing is kept here. */
 export function readTreeList(text: string, options: ReadListOptions): ListReport {
-  const { headers, rows, lines, problem } = parseCsv(text);
+  const { headers, rows, lines, problem } = parseRows(text);
   const columns = [...(options.columns ?? matchColumns(headers))];
   const report: ListReport = {
     columns,

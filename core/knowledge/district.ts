@@ -2,12 +2,26 @@ import { z } from 'zod';
 import { PRIORS } from './taxon';
 import { regionCode, zone } from './where';
 
+const longitude = z.number().min(-180).max(180);
+const latitude = z.number().min(-90).max(90);
+/** Corners of a ring at most: an outline drawn from a register has some thousands. */
+const MOST_CORNERS = 20_000;
+const ring = z
+  .array(z.tuple([longitude, latitude]))
+  .min(4, { message: 'a ring has three corners at least, and ends where it began' })
+  .max(MOST_CORNERS);
+/** The parts a district is of, each with what is left out of it. */
+export const outlineSchema = z.array(z.array(ring).min(1)).min(1).max(500);
+
 /** A district: where it lies and how common each taxon is in its plantings. */
 export const districtSchema = z.strictObject({
   id: z.string(),
   name: z.string(),
-  latitude: z.number().min(-90).max(90),
-  longitude: z.number().min(-180).max(180),
+  /** Its middle. */
+  latitude,
+  longitude,
+  /** What lies in it; where none is given it is known by its middle alone. */
+  outline: outlineSchema.optional(),
   utmZone: z.string().regex(/^\d{1,2}[NS]$/),
   timeZone: z.string(),
   /** Regions of the World Geographical Scheme it lies in, where its place on the map does not tell; and its hardiness zone. */
@@ -24,7 +38,11 @@ export const districtSchema = z.strictObject({
     watched: z.array(z.string()),
     invasive: z.array(z.string()),
     rare: z.array(z.string()),
+    /** What a law or by-law protects: works on it need leave first. */
+    protected: z.array(z.string()).default([]),
   }),
+  /** No tree goes longer without a visit than so many months; none where nobody said. */
+  longestGap: z.int().min(1).max(120).optional(),
 });
 export type District = z.output<typeof districtSchema>;
 

@@ -109,7 +109,9 @@ function decisiveMark(model: Model, ranking: Ranking, best: Candidate, say: Say)
     const marks = [...new Set(best.contradicts.map((mark) => labelOf(model, mark.observation.trait)))];
     return { rule, met: false, why: say.marksAgainst(marks, best.taxon.name) };
   }
-  const listed = ranking.district ? new Set([...Object.keys(ranking.district.planted), ...ranking.district.wild]) : null;
+  // A list that nobody wrote leaves nothing out: then all of the library is looked through.
+  const named = ranking.district ? [...Object.keys(ranking.district.planted), ...ranking.district.wild] : [];
+  const listed = named.length > 0 ? new Set(named) : null;
   for (const { observation } of best.agrees) {
     if (observation.certainty !== 'sure' || (observation.source !== 'tree' && observation.source !== 'specimen')) continue;
     if (observation.state === undefined) continue;

@@ -15,9 +15,11 @@ const PLANTED_SHARE = 0.7;
 
 /** How likely a taxon is by the district file alone, and for what it does not list, by how likely a kind is to stand at such a place. */
 function byFile(taxon: Taxon, district: District | undefined, site: Site, wild: boolean): number {
-  if (wild) return district?.wild.includes(taxon.name) ? 1 : (district ? NOT_WILD : 1) * placeWeight(taxon, site, false);
-  return district?.planted[taxon.name] ?? (district ? UNLISTED : 1) * placeWeight(taxon, site, true);
+  if (wild) return district?.wild.includes(taxon.name) ? 1 : (says(district?.wild) ? NOT_WILD : 1) * placeWeight(taxon, site, false);
+  return district?.planted[taxon.name] ?? (says(district && Object.keys(district.planted)) ? UNLISTED : 1) * placeWeight(taxon, site, true);
 }
+/** Whether a district says anything: an empty list is one that nobody wrote, and no word on what it lacks. */
+const says = (list: readonly string[] | undefined): boolean => list !== undefined && list.length > 0;
 
 /** Weights of taxa as planted or wild trees before anything was seen: the district's file, and its record where there is one. */
 function onGround(taxa: readonly Taxon[], district: District | undefined, site: Site, stock: Stock, wild: boolean): Float64Array {

@@ -24,5 +24,22 @@ export const organisation = z.strictObject({
    * always asked, unless it is none.
    */
   secondLookShare: z.number().int().min(0).max(100).default(100),
+  /** What a device reads in before somebody chooses otherwise on it. */
+  units: z.enum(['metric', 'feet']).default('metric'),
+  /** Height at which stems are measured here, m: 1.3 in most of the world, 1.37 (4.5 feet) in North America, 1.4 and 1.5 in places. */
+  breastHeight: z.number().min(1).max(1.6).default(1.3),
 });
 export type Organisation = z.output<typeof organisation>;
+
+const { confirmationRule, profile, rootStandard, practicePlace, secondLookShare, units, breastHeight } = organisation.shape;
+/** What is picked anew: what is not named stays as it is, so that two who pick at once do not undo each other. */
+export const organisationChange = z.strictObject({
+  confirmationRule: confirmationRule.unwrap().optional(),
+  profile: profile.unwrap().optional(),
+  rootStandard: rootStandard.unwrap().optional(),
+  practicePlace: practicePlace.unwrap().optional(),
+  secondLookShare: secondLookShare.unwrap().optional(),
+  units: units.unwrap().optional(),
+  breastHeight: breastHeight.unwrap().optional(),
+});
+export type OrganisationChange = z.output<typeof organisationChange>;

@@ -25,6 +25,8 @@ export type Derived = Pick<
 
 /** The record of one tree, in any order. */
 export interface TreeRecord {
+  /** Months after which its district wants any tree to be seen again. */
+  longestGap?: number | undefined;
   /** What a list said when the tree came in; it gives way to what a visit measured. m */
   listed?: { dbh: number | null; height: number | null };
   /** What is to be done while nobody has visited it yet. */
@@ -48,7 +50,7 @@ export function derive(record: TreeRecord): Derived & { followUps: FollowUp[] } 
     visits.map((visit) => countedMeasurements(visit.look.measurements)[key]?.m).findLast((m) => m !== undefined) ??
     record.listed?.[key] ??
     null;
-  const followUps = followUpsOf(record.visits, record.reviews);
+  const followUps = followUpsOf(record.visits, record.reviews, {}, record.longestGap);
   const open = followUps
     .filter((one) => one.doneOn === null)
     .sort((a, b) => a.dueOn.localeCompare(b.dueOn) || a.key.localeCompare(b.key))[0];

@@ -1,5 +1,5 @@
 import type { FollowUpView, ReviewView, VisitView } from '../contracts/api';
-import { addDays } from '../time/dates';
+import { addDays, addMonths } from '../time/dates';
 import { wordsIn, type Speech } from '../words/catalogue';
 import { standingVisits } from './standing';
 
@@ -20,11 +20,13 @@ export interface FollowUp extends Omit<FollowUpView, 'id'> {
  * What is to be done at a tree, and what was: made from its visits and reviews by their own days, never by when they arrived.
  * A visit sets the day to come back and closes the one before it, and every question; a look that is to settle the name stays open
  * until its mark is seen, it is planned anew, or its day has come and gone with a visit.
+ * @param longestGap months after which a district wants any tree to be seen again; it brings a day nearer and never puts one off
  */
 export function followUpsOf(
   visits: readonly Planning[],
   reviews: readonly (Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'> & Partial<Pick<ReviewView, 'wanted'>>)[],
   speech: Speech = {},
+  longestGap?: number,
 ): FollowUp[] {
   const say = wordsIn(speech);
   const made: FollowUp[] = [];
@@ -65,7 +67,15 @@ export function followUpsOf(
       if (one.trait === null || seen.has(one.trait) || planned.has(one.trait) || one.dueOn <= day) one.doneOn = day;
     }
     const { by, because, season } = visit.judgement.comeBack;
-    made.push({ key: `${visit.id}/come-back`, visitId: visit.id, dueOn: by, because, season, trait: null, doneOn: null });
+    const last = longestGap === undefined ? by : addMonths(day, longestGap);
+    const sooner = longestGap !== undefined && last < by ? { dueOn: last, because: say.review.longestGap(longestGap), season: null } : null;
+    made.push({
+      key: `${visit.id}/come-back`,
+      visitId: visit.id,
+      trait: null,
+      doneOn: null,
+      ...(sooner ?? { dueOn: by, because, season }),
+    });
     for (const look of visit.laterLooks) {
       if (seen.has(look.trait)) continue;
       made.push({

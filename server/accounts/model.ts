@@ -1,15 +1,26 @@
-import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Role } from '@dendrix/core/contracts';
-import { id, ref, time, text, word, table } from '../db/columns';
+import { id, integer, json, ref, time, text, word, table } from '../db/columns';
 
-/** Somebody who signs in. */
+/** Somebody who signs in, or did. */
 export class User extends Model<InferAttributes<User>, InferCreationAttributes<User>> {
   declare id: string;
   declare name: string;
   declare login: string;
-  declare passwordHash: string;
+  /** Null of somebody who was invited and has set none, or signs in elsewhere. */
+  declare passwordHash: string | null;
   declare role: Role;
   declare createdAt: Date;
+  /** Null: works here. */
+  declare state: CreationOptional<'invited' | 'disabled' | 'erased' | null>;
+  /** Null or empty: all of them. */
+  declare districts: CreationOptional<string[] | null>;
+  /** Secret of the second factor, sealed; null where there is none. */
+  declare factor: CreationOptional<string | null>;
+  /** The last step of time whose code was used: none is taken twice. */
+  declare factorStep: CreationOptional<number | null>;
+  /** Who they are at the identity provider. */
+  declare subject: CreationOptional<string | null>;
 }
 
 /** A signed-in device. */
@@ -18,15 +29,68 @@ export class Session extends Model<InferAttributes<Session>, InferCreationAttrib
   declare expires: Date | null;
   declare data: string | null;
   declare userId: string | null;
+  /** What others call it: the sid is a secret. */
+  declare id: CreationOptional<string | null>;
+  declare beganAt: CreationOptional<Date | null>;
+  declare device: CreationOptional<string | null>;
+  /** Ended from elsewhere, and to be told so at the next contact: the device is to forget what it holds. */
+  declare ended: CreationOptional<'forget' | null>;
 }
+
+/** A link that lets somebody set a password, by the hash of what stands in it. */
+export class Link extends Model<InferAttributes<Link>, InferCreationAttributes<Link>> {
+  declare hash: string;
+  declare userId: string;
+  declare kind: 'invite' | 'reset';
+  declare madeBy: string | null;
+  declare madeAt: Date;
+  declare expiresAt: Date;
+  declare usedAt: Date | null;
+}
+
+/** A code that stands in for a lost second factor, once. */
+export class RecoveryCode extends Model<InferAttributes<RecoveryCode>, InferCreationAttributes<RecoveryCode>> {
+  declare hash: string;
+  declare userId: string;
+  declare usedAt: Date | null;
+}
+
+const hash = () => ({ ...word(64), primaryKey: true });
+const timeOrNull = () => ({ ...time(), allowNull: true });
 
 export function defineAccounts(sequelize: Sequelize): void {
   User.init(
-    { id: id(), name: word(120), login: word(60), passwordHash: word(200), role: word(20), createdAt: time() },
+    {
+      id: id(),
+      name: word(120),
+      login: word(60),
+      passwordHash: word(200, true),
+      role: word(20),
+      createdAt: time(),
+      state: word(20, true),
+      districts: json('districts', true),
+      factor: word(400, true),
+      factorStep: integer(),
+      subject: word(400, true),
+    },
     table(sequelize, 'users'),
   );
   Session.init(
-    { sid: { ...word(64), primaryKey: true }, expires: { ...time(), allowNull: true }, data: text(true), userId: ref(true) },
+    {
+      sid: { ...word(64), primaryKey: true },
+      expires: timeOrNull(),
+      data: text(true),
+      userId: ref(true),
+      id: ref(true),
+      beganAt: timeOrNull(),
+      device: word(200, true),
+      ended: word(10, true),
+    },
     table(sequelize, 'sessions'),
   );
+  Link.init(
+    { hash: hash(), userId: ref(), kind: word(20), madeBy: ref(true), madeAt: time(), expiresAt: time(), usedAt: timeOrNull() },
+    table(sequelize, 'links'),
+  );
+  RecoveryCode.init({ hash: hash(), userId: ref(), usedAt: timeOrNull() }, table(sequelize, 'recovery_codes'));
 }

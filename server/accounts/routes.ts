@@ -1,37 +1,91 @@
-import rateLimit from 'express-rate-limit';
 import { z } from 'zod';
-import { account, signIn } from '@dendrix/core/contracts';
-import { HttpProblem } from '../http/problem';
+import { about, account, signIn, type About } from '@dendrix/core/contracts';
+import { inTransaction } from '../db/transaction';
+import { chain } from '../audit/service';
 import { route, type Route } from '../http/route';
 import { Setting } from '../organisation/model';
+import type { World } from '../world';
+import { linkRoutes } from './link-routes';
+import { ownRoutes } from './own-routes';
+import { peopleRoutes } from './people-routes';
 import { User } from './model';
+import { owesFactor, readAccessRules } from './rules';
 import { accountOf, authenticate } from './service';
-import { endSessions } from './sessions';
+import { beginSession, endSessions } from './sessions';
 
-/** Wrong passwords allowed from one address in ten minutes. */
-const WRONG_TRIES = 20;
-const tries = rateLimit({
-  windowMs: 600_000,
-  limit: WRONG_TRIES,
-  skipSuccessfulRequests: true,
-  standardHeaders: false,
-  legacyHeaders: false,
-});
+/** What routes of access need besides the world. */
+export interface Access {
+  /** By which sessions, links and codes count; the real one, also where the day of a demonstration stands still. */
+  clock: () => Date;
+  /** Of the service: seals second factors. */
+  secret: string;
+  /** The invented town, with accounts that anybody may take. */
+  isDemonstration: boolean;
+  /** What the town is called. */
+  town: () => Promise<string>;
+  /** What signing in at the town's identity provider is called; null where there is none. */
+  signInWith: string | null;
+}
 
 const demoAccounts = z.object({
   password: z.string().nullable(),
   accounts: z.array(account),
 });
 
-/** Who is signed in; signing in and out; the accounts of the demo. */
-export const sessionRoutes = (): Route[] => [
+/** Notes that somebody came in or went; whether they did is theirs to see, and an administrator's. */
+export const noteAccess = (world: World, userId: string, action: 'sign in' | 'sign out' | 'sign out everywhere'): Promise<void> =>
+  inTransaction(world, (transaction) => chain(world, transaction, { userId, action, entity: 'account', entityId: userId, body: {} }));
+
+/** The accounts of the demonstration: no town has this route. */
+const demoRoutes = (): Route[] => [
+  route({
+    method: 'get',
+    path: '/demo-accounts',
+    summary: 'Accounts of the demo town, with their shared password',
+    role: 'anyone',
+    answer: demoAccounts,
+    async handle() {
+      const [setting, users] = await Promise.all([
+        Setting.findByPk('demo-password'),
+        User.findAll({
+          where: { state: null },
+          order: [
+            ['role', 'ASC'],
+            ['name', 'ASC'],
+          ],
+        }),
+      ]);
+      return setting ? { password: setting.value, accounts: users.map(accountOf) } : { password: null, accounts: [] };
+    },
+  }),
+];
+
+/** Who is signed in; signing in and out; what anybody may know of the place. */
+export const accessRoutes = (world: World, access: Access): Route[] => [
+  route({
+    method: 'get',
+    path: '/about',
+    summary: 'Whether this is a town or a demonstration, what it is called, and how one signs in',
+    role: 'anyone',
+    answer: about,
+    async handle(): Promise<About> {
+      const { contact } = await readAccessRules(world);
+      return {
+        kind: access.isDemonstration ? 'demonstration' : 'town',
+        name: await access.town(),
+        signInWith: access.signInWith,
+        contact,
+      };
+    },
+  }),
   route({
     method: 'get',
     path: '/session',
     summary: 'Who is signed in',
     role: 'viewer',
+    owing: true,
     answer: account,
-    handle: async ({ user }) => user,
+    handle: async ({ user }) => ({ ...user, owesFactor: owesFactor(await readAccessRules(world), user) }),
   }),
   route({
     method: 'post',
@@ -40,22 +94,12 @@ export const sessionRoutes = (): Route[] => [
     role: 'anyone',
     body: signIn,
     answer: account,
-    async handle({ body, request, response }) {
-      const allowed = await new Promise<boolean>((resolve) => {
-        // The limiter answers by itself once there were too many wrong tries.
-        response.once('finish', () => resolve(false));
-        void tries(request, response, () => resolve(true));
-      });
-      if (!allowed) return;
-      const user = await authenticate(body.login, body.password);
-      if (!user) throw new HttpProblem(401, 'Not signed in', 'This name and password do not belong together.');
-      await new Promise<void>((resolve, reject) =>
-        request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
-      );
-      request.session.userId = user.id;
-      // Kept before the answer: told "signed in", nobody may find out from the next request that the database had no time for it.
-      await new Promise<void>((resolve, reject) => request.session.save((error: unknown) => (error ? reject(error as Error) : resolve())));
-      return user;
+    async handle({ body, request }) {
+      const user = await authenticate(world, { ...body, address: request.ip ?? '' }, access.clock, access.secret);
+      await beginSession(request, user.id, access.clock());
+      await noteAccess(world, user.id, 'sign in');
+      const found = accountOf(user);
+      return { ...found, owesFactor: owesFactor(await readAccessRules(world), found) };
     },
   }),
   route({
@@ -66,26 +110,14 @@ export const sessionRoutes = (): Route[] => [
     query: z.object({ everywhere: z.enum(['true', 'false']).default('false') }),
     async handle({ query, request }) {
       const { userId } = request.session;
-      if (query.everywhere === 'true' && userId) await endSessions(userId);
+      const everywhere = query.everywhere === 'true';
+      if (everywhere && userId) await endSessions(userId);
       await new Promise<void>((resolve) => request.session.destroy(() => resolve()));
+      if (userId) await noteAccess(world, userId, everywhere ? 'sign out everywhere' : 'sign out');
     },
   }),
-  route({
-    method: 'get',
-    path: '/demo-accounts',
-    summary: 'Accounts of the demo town, with their shared password; empty where this is no demo',
-    role: 'anyone',
-    answer: demoAccounts,
-    async handle() {
-      const setting = await Setting.findByPk('demo-password');
-      if (!setting) return { password: null, accounts: [] };
-      const users = await User.findAll({
-        order: [
-          ['role', 'ASC'],
-          ['name', 'ASC'],
-        ],
-      });
-      return { password: setting.value, accounts: users.map(accountOf) };
-    },
-  }),
+  ...(access.isDemonstration ? demoRoutes() : []),
+  ...linkRoutes(world, access),
+  ...ownRoutes(world, access),
+  ...peopleRoutes(world, access),
 ];

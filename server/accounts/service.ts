@@ -1,24 +1,64 @@
-import { hash, verify } from '@node-rs/argon2';
 import type { Account, Role } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
+import { HttpProblem } from '../http/problem';
+import { useCode } from './factor';
 import { User } from './model';
+import { hashPassword, isPassword } from './password';
+import { tryOnce } from './tries';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 
-/** argon2id with the memory and time OWASP's password page asks for (19 MiB, 2 passes). */
-const ARGON = { algorithm: 2 as const, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
+export const accountOf = (user: User): Account => ({
+  id: user.id,
+  name: user.name,
+  login: user.login,
+  role: user.role,
+  districts: user.districts ?? [],
+  secondFactor: user.factor !== null,
+  owesFactor: false,
+});
 
-export const accountOf = (user: User): Account => ({ id: user.id, name: user.name, login: user.login, role: user.role });
+/** Whether somebody may come in at all. */
+export const isActive = (user: User): boolean => user.state === null;
 
-/** A hash to check against when there is no such person, so that both answers take the same time. */
-let decoy: Promise<string> | undefined;
+/** Somebody who signs in with a password. */
+export interface Given {
+  login: string;
+  password: string;
+  code?: string | undefined;
+  /** Where it came from. */
+  address: string;
+}
 
-/** The person of a login and password, or null. */
-export async function authenticate(login: string, password: string): Promise<Account | null> {
-  const user = await User.findOne({ where: { login } });
-  decoy ??= hash('no such person', ARGON);
-  const right = await verify(user?.passwordHash ?? (await decoy), password);
-  return user && right ? accountOf(user) : null;
+/**
+ * The person of a login and password, and of a one-time code where they have a second factor.
+ * @param clock the real one, also where the day of a demonstration stands still
+ * @param secret of the service
+ * @throws HttpProblem 401 where they do not belong together or a code is wanted, 429 after too many wrong tries
+ */
+export async function authenticate(
+  world: Pick<World, 'sequelize'>,
+  { login, password, code, address }: Given,
+  clock: () => Date,
+  secret: string,
+): Promise<User> {
+  const name = login.toLowerCase();
+  const found = await tryOnce(world, { address, name }, clock, async () => {
+    const user = await User.findOne({ where: { login } });
+    const right = await isPassword(user?.passwordHash, password);
+    // The collation takes ö for o: only the name as it is written is the name.
+    if (!user || !right || !isActive(user) || user.login.toLowerCase() !== name) return null;
+    // A code is asked for only of who knows the password; that alone is no wrong try.
+    if (user.factor !== null && !code) return 'code wanted' as const;
+    if (code && !(await useCode(user, code, secret, clock().getTime()))) return null;
+    return user;
+  });
+  if (found === 'code wanted') throw new HttpProblem(401, 'Code wanted', 'Type the one-time code of your second factor as well.', 'code');
+  if (!found)
+    throw code
+      ? new HttpProblem(401, 'Not signed in', 'Name, password and code do not belong together; a code is taken once.', 'code')
+      : new HttpProblem(401, 'Not signed in', 'This name and password do not belong together.');
+  return found;
 }
 
 /** The names of some people, by id. */
@@ -28,13 +68,13 @@ export async function people(ids: readonly (string | null)[]): Promise<Map<strin
   return new Map(users.map((user) => [user.id, user]));
 }
 
-/** Adds a person; the chain tells who came and when. */
+/** Adds a person with a password; the chain tells who came and when. */
 export async function addAccount(
   world: World,
   given: { id: string; name: string; login: string; password: string; role: Role },
 ): Promise<Account> {
   const { password, ...rest } = given;
-  const passwordHash = await hash(password, ARGON);
+  const passwordHash = await hashPassword(password);
   return inTransaction(world, async (transaction) => {
     const user = await User.create({ ...rest, passwordHash, createdAt: world.now() }, { transaction });
     await chain(world, transaction, {
@@ -42,9 +82,10 @@ export async function addAccount(
       action: 'add',
       entity: 'account',
       entityId: user.id,
-      body: { login: rest.login, role: rest.role },
+      body: { role: rest.role },
       wrote: { users: [user.id] },
     });
-    return accountOf(user);
+    // A column that was left out comes back as its default.
+    return accountOf(await user.reload({ transaction }));
   });
 }

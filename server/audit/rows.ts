@@ -2,6 +2,7 @@ import type { Model, ModelStatic, Transaction } from 'sequelize';
 import { Determination, Tree } from '../trees/model';
 import { Photo } from '../photos/model';
 import { Review } from '../reviews/model';
+import { DistrictRow } from '../districts/model';
 import { Setting } from '../organisation/model';
 import { User } from '../accounts/model';
 import { Message, PutOff } from '../talk/model';
@@ -22,7 +23,12 @@ interface RecordTable {
  * trees), comes and goes (sessions, jobs), or is the chain itself.
  */
 export const RECORD: Record<string, RecordTable> = {
-  users: { model: User, key: 'id', columns: ['id', 'name', 'login', 'passwordHash', 'role', 'createdAt'] },
+  users: {
+    model: User,
+    key: 'id',
+    columns: ['id', 'name', 'login', 'passwordHash', 'role', 'createdAt'],
+    later: ['state', 'districts', 'factor', 'subject'],
+  },
   trees: {
     model: Tree,
     key: 'id',
@@ -89,6 +95,7 @@ export const RECORD: Record<string, RecordTable> = {
   },
   // The picture itself is held against its own hash, which is among the columns.
   photos: { model: Photo, key: 'id', columns: ['id', 'visitId', 'treeId', 'userId', 'type', 'width', 'height', 'sha256', 'receivedAt'] },
+  districts: { model: DistrictRow, key: 'id', columns: ['id', 'name', 'body', 'at'], later: ['goneAt'] },
   settings: { model: Setting, key: 'name', columns: ['name', 'value'] },
 };
 export type RecordTableName = keyof typeof RECORD & string;

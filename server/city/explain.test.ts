@@ -61,6 +61,11 @@ const WHOLE: readonly [RegExp, string][] = [
     /SELECT id, latitude, longitude, due_on AS dueOn.*FROM trees WHERE id > /s,
     'the map is counted once after a start, in pages by primary key',
   ],
+  [
+    /^SELECT .* FROM \w+ WHERE (user_id|created_by) = '[^']+'$/,
+    'what is kept about a person, told to them: asked seldom, and over everything there is',
+  ],
+  [/^SELECT user_id, COUNT\(\*\) AS devices/, 'devices by person: an administrator looks at them seldom'],
   [/^SELECT DISTINCT street FROM trees/, 'the streets of the town, read along their index once a minute'],
 ];
 
@@ -71,6 +76,33 @@ const bound = (sql: string) => sql.replace(/'(?:[^'\\]|\\.)*'|\?/g, (part) => (p
 const LEFT_OUT: Readonly<Record<string, string>> = {
   'GET /audit': 'holds the whole record against the chain: all of it is read, on purpose',
   'GET /live': 'never ends; what it reads is what GET /live/since reads',
+  ...Object.fromEntries(
+    [
+      'POST /accounts',
+      'PUT /accounts/{id}',
+      'POST /accounts/{id}/link',
+      'POST /accounts/{id}/erase',
+      'DELETE /accounts/{id}/factor',
+      'DELETE /accounts/{id}/devices',
+      'DELETE /accounts/{id}/devices/{device}',
+      'PUT /access-rules',
+      'GET /links/{token}',
+      'POST /links/{token}',
+      'DELETE /me/devices/{id}',
+      'PUT /me/password',
+      'POST /me/factor',
+      'PUT /me/factor',
+      'DELETE /me/factor',
+    ].map((route) => [route, 'about one person, by the primary key of a table of people; access.test.ts asks it']),
+  ),
+  ...Object.fromEntries(
+    ['PUT /districts/{id}', 'DELETE /districts/{id}'].map((route) => [route, 'looks at every tree, in pages by primary key, on purpose']),
+  ),
+  ...Object.fromEntries(
+    ['GET /districts/{id}', 'PUT /backgrounds/{id}', 'DELETE /backgrounds/{id}', 'GET /backgrounds/{id}/file', 'PUT /set-up'].map(
+      (route) => [route, 'a table of a few rows, by its primary key; districts.test.ts asks it'],
+    ),
+  ),
 };
 
 /** What a statement reads of tables that grow, where that is all of them. */
@@ -89,8 +121,10 @@ describe('what the routes ask of the database', () => {
   it('is answered by an index, however large the town', async () => {
     const called: string[] = [];
     const fetching = jest.spyOn(global, 'fetch');
-    const [crew, reviewer, coordinator] = await Promise.all(['crew', 'reviewer', 'coordinator'].map((login) => service.as(login)));
-    if (!crew || !reviewer || !coordinator) throw new Error('nobody signed in');
+    const [crew, reviewer, coordinator, administrator] = await Promise.all(
+      ['crew', 'reviewer', 'coordinator', 'administrator'].map((login) => service.as(login)),
+    );
+    if (!crew || !reviewer || !coordinator || !administrator) throw new Error('nobody signed in');
     const tree = ids[5] as string;
     const near = `latitude=${GROWN.latitude}&longitude=${GROWN.longitude}`;
     const tile = tileAt(placeAt(GROWN, { east: 300, north: 300 }), 16);
@@ -169,7 +203,11 @@ describe('what the routes ask of the database', () => {
       await crew.get('/organisation'),
       await crew.get(`/trees/${tree}/sheet.pdf`),
       await crew.get('/exports/trees.geojson'),
-      await service.anyone().get('/demo-accounts'),
+      await service.anyone().get('/about'),
+      ...(await Promise.all(['/me/devices', '/me/data', '/access-rules', '/districts', '/backgrounds'].map((path) => crew.get(path)))),
+      await coordinator.get('/set-up'),
+      await administrator.get('/accounts'),
+      await administrator.get(`/accounts/${newId()}/devices`),
       await coordinator.put('/organisation', (await coordinator.get('/organisation')).body),
       await coordinator.get('/audit/head'),
       await coordinator.put(`/imports/${list}`, { text: 'tag,lat,lon\nL-1,45.5,-31.5' }),

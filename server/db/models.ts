@@ -8,6 +8,7 @@ import { defineTalk } from '../talk/model';
 import { definePhotos } from '../photos/model';
 import { defineImports } from '../imports/model';
 import { defineAudit } from '../audit/model';
+import { defineDistricts } from '../districts/model';
 import { defineOrganisation } from '../organisation/model';
 
 /** Ties the models of every thing to a database. */
@@ -22,4 +23,5 @@ export function defineModels(sequelize: Sequelize): void {
   defineImports(sequelize);
   defineAudit(sequelize);
   defineOrganisation(sequelize);
+  defineDistricts(sequelize);
 }

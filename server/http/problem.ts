@@ -10,6 +10,8 @@ export class HttpProblem extends Error {
     readonly title: string,
     detail: string,
     readonly path?: string,
+    /** Seconds after which it may be asked again. */
+    readonly retryAfter?: number,
   ) {
     super(detail);
   }
@@ -46,6 +48,26 @@ function ofDatabase(error: unknown): { status: number; title: string; detail: st
   return DATABASE[errno ?? 0] ?? null;
 }
 
+/**
+ * What of an error is written to the log. An error of the database carries the statement and all that was put into it: of it what the
+ * database said, without the values it quotes, and where it was.
+ */
+export function loggedError(error: unknown): Record<string, unknown> {
+  if (!(error instanceof Error)) return { message: 'something was thrown that is no error' };
+  const { errno, code } = ((error as { original?: unknown }).original ?? {}) as { errno?: number; code?: string };
+  const database = error instanceof DatabaseError || error instanceof UniqueConstraintError || error instanceof ConnectionError;
+  return {
+    type: error.name,
+    // The first line, and no longer than one: a message may hold what was sent.
+    message: database ? `the database said ${code ?? errno ?? 'no'}` : error.message.split('\n')[0]?.slice(0, LONGEST_LOGGED),
+    at: error.stack
+      ?.split('\n')
+      .filter((line) => /^\s+at /.test(line))
+      .slice(0, 12),
+  };
+}
+const LONGEST_LOGGED = 300;
+
 function detailsOf(error: unknown): ProblemDetails {
   if (error instanceof HttpProblem) {
     return { type: TYPE, title: error.title, status: error.status, detail: error.message, ...(error.path ? { path: error.path } : {}) };
@@ -56,6 +78,8 @@ function detailsOf(error: unknown): ProblemDetails {
   const database = ofDatabase(error);
   if (database) return { type: TYPE, ...database };
   const status = (error as { status?: unknown }).status;
+  if (status === 400 && (error as { type?: unknown }).type === 'request.aborted')
+    return { type: TYPE, title: 'Cut off', status: 400, detail: 'What was sent was cut off on the way.' };
   if (status === 413) return { type: TYPE, title: 'Too large', status: 413, detail: 'What was sent is too large.' };
   if (status === 415)
     return { type: TYPE, title: 'Not understood', status: 415, detail: 'What was sent is packed in a way that is not understood here.' };
@@ -78,7 +102,8 @@ export const problemHandler: ErrorRequestHandler = (error, request, response, ne
   if (response.headersSent) return next(error);
   const details = detailsOf(error);
   if (details.status >= 500) request.log?.error({ err: error }, 'request failed');
-  if (details.status === 503) response.set('Retry-After', RETRY_AFTER);
+  const retryAfter = (error as { retryAfter?: unknown }).retryAfter ?? (details.status === 503 ? RETRY_AFTER : undefined);
+  if (retryAfter !== undefined) response.set('Retry-After', String(retryAfter));
   response.status(details.status).type('application/problem+json').send(JSON.stringify(details));
 };
 

@@ -1,8 +1,9 @@
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import { pathWords } from '@dendrix/core/problem';
-import { ROLES, type Account, type Role } from '@dendrix/core/contracts';
+import { mayAct, type Account, type Role } from '@dendrix/core/contracts';
 import { canonical } from '../audit/canonical';
+import { bodyReader, SMALL } from './body';
 import { HttpProblem } from './problem';
 
 /** What a handler gets: everything checked. */
@@ -36,6 +37,10 @@ export interface Route<
   describes?: z.ZodType;
   /** Media types of a body that is not JSON. */
   bodyTypes?: readonly string[];
+  /** Longest body, bytes; 16 KB where nothing is said. */
+  bodyLimit?: number;
+  /** Open to somebody who owes a second factor: what they need to set it up. */
+  owing?: true;
   /** Absent when the answer is not JSON; the handler then writes it. */
   answer?: R;
   /**
@@ -49,9 +54,6 @@ export interface Route<
 /** Keeps the types of one route together. */
 export const route = <P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(r: Route<P, Q, B, R>): Route =>
   r as unknown as Route;
-
-/** Whether a role may do what another may. A reviewer is no crew in title, but may do all that crew may. */
-export const mayAct = (has: Role, needs: Role): boolean => ROLES.indexOf(has) >= ROLES.indexOf(needs);
 
 function check<S extends z.ZodType>(schema: S | undefined, value: unknown, part: string): z.output<S> | undefined {
   if (!schema) return undefined;
@@ -70,16 +72,25 @@ function sentAsIs(schema: z.ZodType, result: unknown): unknown {
   return result;
 }
 
+/** Lets in who may, before anything they sent is read. @throws HttpProblem 401 or 403 */
+function letIn(r: Route, user: Account | null): void {
+  if (r.role === 'anyone') return;
+  if (!user) throw new HttpProblem(401, 'Not signed in', 'Sign in first; what you entered is kept on your device.');
+  if (!mayAct(user.role, r.role))
+    throw new HttpProblem(403, 'Not allowed', `This needs the role ${r.role}; you are signed in as ${user.role}.`);
+  if (user.owesFactor && !r.owing)
+    throw new HttpProblem(403, 'Second factor wanted', 'Your organisation asks for a second factor. Set it up under More first.', 'factor');
+}
+
 /** Puts routes on a router, with the role and every input checked before the handler runs. */
 export function mount(router: Router, routes: readonly Route[], userOf: (request: Request) => Promise<Account | null>): void {
   for (const r of routes) {
+    const readBody = r.body ? bodyReader(r.bodyLimit ?? SMALL, r.bodyTypes) : null;
     const handler: RequestHandler = async (request, response) => {
-      const user = await userOf(request);
-      if (r.role !== 'anyone') {
-        if (!user) throw new HttpProblem(401, 'Not signed in', 'Sign in first; what you entered is kept on your device.');
-        if (!mayAct(user.role, r.role))
-          throw new HttpProblem(403, 'Not allowed', `This needs the role ${r.role}; you are signed in as ${user.role}.`);
-      }
+      // Whoever may ask needs no name: also a device that was signed out from elsewhere may sign in.
+      const user = r.role === 'anyone' ? null : await userOf(request);
+      letIn(r, user);
+      await readBody?.(request, response);
       const result = await r.handle({
         params: check(r.params, request.params, 'path'),
         query: check(r.query, request.query, 'query'),

@@ -19,6 +19,9 @@ const importBody = z.strictObject({
   choices: z.record(z.string(), z.string().nullable()).default({}),
 });
 
+/** A list of a hundred thousand trees, bytes. */
+const LARGEST_LIST = 16 * 1024 * 1024;
+
 /** Tree lists coming in: a job that is started, watched and can be stopped. */
 export const importRoutes = (world: World): Route[] => [
   route({
@@ -28,6 +31,7 @@ export const importRoutes = (world: World): Route[] => [
     role: 'coordinator',
     params: z.object({ id }),
     body: importBody,
+    bodyLimit: LARGEST_LIST,
     answer: importView,
     handle: ({ params, body: { text, ...options }, user, request }) =>
       startImport(world, params.id, user.id, text, options, (error) => request.log?.error({ err: error }, 'import failed')),

@@ -12,6 +12,7 @@ import { inTransaction } from '../db/transaction';
 import { knownOf } from '../trees/known';
 import { pointOf } from '../trees/service';
 import { inThread } from '../threads/pool';
+import { districtAt } from '@dendrix/core/geo';
 import type { World } from '../world';
 
 /** Rows written at a time; progress is told after each. */
@@ -116,6 +117,7 @@ export async function keepTreeList(
             createdAt: now,
             createdBy: userId,
             importId,
+            districtId: districtAt(world.library.districts, tree).id,
             ...listedColumns(tree, determination),
           };
         }),

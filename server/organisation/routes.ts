@@ -1,4 +1,4 @@
-import { organisation } from '@dendrix/core/record';
+import { organisation, organisationChange } from '@dendrix/core/record';
 import { route, type Route } from '../http/route';
 import { readOrganisation, writeOrganisation } from './service';
 import type { World } from '../world';
@@ -16,9 +16,9 @@ export const organisationRoutes = (world: World): Route[] => [
   route({
     method: 'put',
     path: '/organisation',
-    summary: 'Pick, for instance, what confirms a name',
+    summary: 'Pick, for instance, what confirms a name; what is not named stays as it is',
     role: 'coordinator',
-    body: organisation,
+    body: organisationChange,
     answer: organisation,
     handle: ({ body, user }) => writeOrganisation(world, body, user),
   }),

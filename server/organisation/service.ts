@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { organisation, type Organisation } from '@dendrix/core/record';
+import { organisation, type Organisation, type OrganisationChange } from '@dendrix/core/record';
 import type { Account } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
 import { Setting } from './model';
@@ -13,15 +13,16 @@ const NAMES: Record<keyof Organisation, string> = {
   rootStandard: 'root-standard',
   practicePlace: 'practice-place',
   secondLookShare: 'second-look-share',
+  units: 'units',
+  breastHeight: 'breast-height',
 };
 const KEYS = Object.keys(NAMES) as (keyof Organisation)[];
 /** The audit chain wants an id; what belongs to the organisation as a whole has this one. */
-const THE_ORGANISATION = '00000000-0000-7000-8000-000000000000';
+export const THE_ORGANISATION = '00000000-0000-7000-8000-000000000000';
 
-const written = (value: string | number | boolean): string => String(value);
 const readBack = (key: keyof Organisation, value: string): unknown => {
   if (key === 'practicePlace') return value === 'true';
-  return key === 'secondLookShare' ? Number(value) : value;
+  return key === 'secondLookShare' || key === 'breastHeight' ? Number(value) : value;
 };
 
 /** What the organisation has picked; the default where it has picked nothing, or something no longer valid. */
@@ -39,18 +40,20 @@ export async function readOrganisation(transaction?: Transaction): Promise<Organ
   return organisation.parse(picked);
 }
 
-/** Picks for the organisation, with an entry in the chain. Visits keep what they were made under. */
-export async function writeOrganisation(world: World, picked: Organisation, by: Pick<Account, 'id'>): Promise<Organisation> {
+/** Picks for the organisation, with an entry in the chain; what is not named stays. Visits keep what they were made under. */
+export async function writeOrganisation(world: World, picked: OrganisationChange, by: Pick<Account, 'id'> | null): Promise<Organisation> {
+  const named = KEYS.filter((key) => picked[key] !== undefined);
   return inTransaction(world, async (transaction) => {
-    for (const key of KEYS) await Setting.upsert({ name: NAMES[key], value: written(picked[key]) }, { transaction });
-    await chain(world, transaction, {
-      userId: by.id,
-      action: 'pick',
-      entity: 'organisation',
-      entityId: THE_ORGANISATION,
-      body: picked,
-      wrote: { settings: KEYS.map((key) => NAMES[key]) },
-    });
-    return picked;
+    for (const key of named) await Setting.upsert({ name: NAMES[key], value: String(picked[key]) }, { transaction });
+    if (named.length > 0)
+      await chain(world, transaction, {
+        userId: by?.id ?? null,
+        action: 'pick',
+        entity: 'organisation',
+        entityId: THE_ORGANISATION,
+        body: picked,
+        wrote: { settings: named.map((key) => NAMES[key]) },
+      });
+    return readOrganisation(transaction);
   });
 }

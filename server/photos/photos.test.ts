@@ -217,6 +217,8 @@ describe('what the organisation picks', () => {
       confirmationRule: 'three-lines',
       profile: 'amenity',
       rootStandard: 'bs5837',
+      units: 'metric',
+      breastHeight: 1.3,
       practicePlace: false,
       secondLookShare: 100,
     });
@@ -226,6 +228,8 @@ describe('what the organisation picks', () => {
       rootStandard: 'as4970',
       practicePlace: false,
       secondLookShare: 25,
+      units: 'feet',
+      breastHeight: 1.37,
     };
     expect((await coordinator.put('/organisation', picked)).body).toEqual(picked);
     expect((await (await service.as('viewer')).get('/organisation')).body).toEqual(picked);
@@ -233,8 +237,14 @@ describe('what the organisation picks', () => {
     expect((await (await service.as('crew')).put('/organisation', picked)).status).toBe(403);
     expect((await coordinator.put('/organisation', { ...picked, confirmationRule: 'a hunch' })).status).toBe(422);
     const before = (await coordinator.get('/audit')).body as { entries: number };
-    // What is left out falls back to the default.
-    expect((await coordinator.put('/organisation', { confirmationRule: 'decisive-mark' })).body).toMatchObject({ profile: 'amenity' });
-    expect((await coordinator.get('/audit')).body).toMatchObject({ entries: before.entries + 1, findings: [] });
+    // What is left out stays: two who pick at once do not undo each other.
+    const both = await Promise.all([
+      coordinator.put('/organisation', { confirmationRule: 'decisive-mark' }),
+      (await service.as('administrator')).put('/organisation', { secondLookShare: 50 }),
+    ]);
+    expect(both.map(({ status }) => status)).toEqual([200, 200]);
+    expect((await coordinator.get('/organisation')).body).toEqual({ ...picked, confirmationRule: 'decisive-mark', secondLookShare: 50 });
+    // Both picks, and the sign-in between them.
+    expect((await coordinator.get('/audit')).body).toMatchObject({ entries: before.entries + 3, findings: [] });
   });
 });

@@ -4,6 +4,9 @@ import { route, type Route } from '../http/route';
 import { keepPhoto, photoBytes, PICTURE_TYPES } from './service';
 import type { World } from '../world';
 
+/** As a camera of today writes it, bytes. */
+const LARGEST_PICTURE = 12 * 1024 * 1024;
+
 /** Pictures: sent one by one after their visit, shown as thumbnails and in full. */
 export const photoRoutes = (world: World): Route[] => [
   route({
@@ -14,6 +17,7 @@ export const photoRoutes = (world: World): Route[] => [
     params: z.object({ visitId: id, id }),
     body: z.instanceof(Buffer, { error: 'send the picture itself, as image/jpeg, image/png or image/webp' }),
     bodyTypes: PICTURE_TYPES,
+    bodyLimit: LARGEST_PICTURE,
     answer: z.object({ id, isNew: z.boolean() }),
     handle: async ({ params, body, user }) => ({ id: params.id, isNew: await keepPhoto(world, params.visitId, params.id, body, user) }),
   }),

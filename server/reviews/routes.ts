@@ -30,6 +30,7 @@ export const reviewRoutes = (world: World): Route[] => [
     role: 'reviewer',
     params: z.object({ id }),
     body: reviewSubmission,
+    bodyLimit: 64 * 1024,
     answer: z.object({ id, isNew: z.boolean() }),
     handle: async ({ params, body, user }) => ({ id: params.id, isNew: await submitReview(world, params.id, body, user) }),
   }),

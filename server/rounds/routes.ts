@@ -62,6 +62,7 @@ export const roundRoutes = (world: World, fonts: string): Route[] => [
     role: 'crew',
     params: z.object({ id }),
     body: roundSubmission,
+    bodyLimit: 256 * 1024,
     answer: roundKept,
     handle: ({ params, body, user }) => keepRound(world, params.id, body, user),
   }),

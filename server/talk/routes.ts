@@ -44,6 +44,7 @@ export const talkRoutes = (world: World): Route[] => [
     summary: 'Note visits, reviews and words of a tree that you have had before you',
     role: 'viewer',
     body: z.strictObject({ treeId: id, what: z.array(id).max(MOST_SEEN) }),
+    bodyLimit: 32 * 1024,
     handle: ({ body, user }) => noteSeen(world, user.id, body.treeId, body.what),
   }),
   route({

@@ -131,10 +131,13 @@ const PEOPLE: readonly [string, Role][] = [
   ['crew2', 'crew'],
   ['reviewer', 'reviewer'],
   ['coordinator', 'coordinator'],
+  ['administrator', 'administrator'],
 ];
 
 /** Starts the service on a free port with one person of each role. */
-export async function startService(more: Partial<Pick<AppOptions, 'clock'>> = {}): Promise<Service> {
+export async function startService(
+  more: Partial<Pick<AppOptions, 'clock' | 'isDemonstration' | 'proxies' | 'limit' | 'logger'>> = {},
+): Promise<Service> {
   const sequelize = await freshDatabase();
   const world: World = {
     sequelize,

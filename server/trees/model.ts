@@ -22,6 +22,8 @@ export class Tree extends Model<InferAttributes<Tree>, InferCreationAttributes<T
   declare createdAt: Date;
   declare createdBy: string | null;
   declare importId: string | null;
+  /** The district it stands in; follows from its place and the outlines. */
+  declare districtId: CreationOptional<string | null>;
   /** Day by which somebody should come for the first time, for a tree that was added by hand. */
   declare firstDueOn: CreationOptional<string | null>;
   declare taxon: CreationOptional<string | null>;
@@ -89,6 +91,7 @@ export function defineTrees(sequelize: Sequelize): void {
       createdAt: time(),
       createdBy: ref(true),
       importId: ref(true),
+      districtId: ref(true),
       firstDueOn: day(),
       taxon: word(120, true),
       level: word(20, true),

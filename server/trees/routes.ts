@@ -76,6 +76,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
       tags: z.array(z.string().max(60)).max(PART),
       places: z.array(z.tuple([z.number().min(-90).max(90), z.number().min(-180).max(180)])).max(PART),
     }),
+    bodyLimit: 512 * 1024,
     answer: knownAnswer,
     handle: ({ body }) => knownOf(world, body.tags, body.places),
   }),

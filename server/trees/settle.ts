@@ -67,9 +67,10 @@ const namesOf = ({ determinations, reviews }: Rows) => ({
   reviews: reviews.map((r) => reviewViewOf(r, nobody)),
 });
 
-function derivedOf(tree: Tree, rows: Rows): Derived & { followUps: Due[] } {
+function derivedOf({ library }: Pick<World, 'library'>, tree: Tree, rows: Rows): Derived & { followUps: Due[] } {
   const { given, reviews } = namesOf(rows);
   return derive({
+    longestGap: districtAt(library.districts, tree).longestGap,
     listed: { dbh: tree.listedDbh, height: tree.listedHeight },
     firstVisit: tree.firstDueOn ? { dueOn: tree.firstDueOn, because: BECAUSE } : null,
     visits: rows.visits.map((visit) => visitViewOf(visit, nobody)),
@@ -85,13 +86,18 @@ const followUpRow = (treeId: string, { key, ...due }: Due) => ({
   ...due,
 });
 
-async function writeDerived(tree: Tree, { followUps, ...columns }: ReturnType<typeof derivedOf>, transaction: Transaction): Promise<Tree> {
+async function writeDerived(
+  { library }: Pick<World, 'library'>,
+  tree: Tree,
+  { followUps, ...columns }: ReturnType<typeof derivedOf>,
+  transaction: Transaction,
+): Promise<Tree> {
   await FollowUp.destroy({ where: { treeId: tree.id }, transaction });
   await FollowUp.bulkCreate(
     followUps.map((one) => followUpRow(tree.id, one)),
     { transaction },
   );
-  return tree.update(columns, { transaction });
+  return tree.update({ ...columns, districtId: districtAt(library.districts, tree).id }, { transaction });
 }
 
 /**
@@ -153,7 +159,7 @@ export async function settleTree(world: World, tree: Tree, transaction: Transact
     if (!judgement || (visit.judged && canonical(visit.judged) === canonical(judgement))) continue;
     await visit.update({ judged: judgement, judgedWith }, { transaction });
   }
-  const settled = await writeDerived(tree, derivedOf(tree, rows), transaction);
+  const settled = await writeDerived(world, tree, derivedOf(world, tree, rows), transaction);
   await writeWaiting(world, settled, rows, transaction);
   return settled;
 }
@@ -224,11 +230,11 @@ const rebuildTree = (world: World, id: string): Promise<string[]> =>
       await settleTree(world, tree, transaction, null);
       return what;
     }
-    const derived = derivedOf(tree, rows);
+    const derived = derivedOf(world, tree, rows);
     const { followUps, ...columns } = derived;
     what.push(...(Object.keys(columns) as (keyof Derived)[]).filter((key) => !same(tree[key], columns[key])));
     if ((await keptFollowUps(tree, transaction)) !== unordered(followUps.map((one) => followUpRow(tree.id, one)))) what.push('follow-ups');
-    if (what.length > 0) await writeDerived(tree, derived, transaction);
+    if (what.length > 0) await writeDerived(world, tree, derived, transaction);
     if (await writeWaiting(world, tree, rows, transaction)) what.push('waiting for review');
     if (what.length > 0) await noteChange(world, transaction, [tree.id]);
     return what;

@@ -34,6 +34,7 @@ export const review = {
   routine: 'routine second look',
 
   question: (reason: string) => `question from review: ${reason}`,
+  longestGap: (months: number) => `the district sees every tree again within ${months} month${months === 1 ? '' : 's'}`,
   wanted: (mark: string) => `; wanted: ${mark}`,
 
   notScreened: 'not screened',

@@ -8,6 +8,7 @@ import { city } from './0006-city';
 import { limits } from './0007-limits';
 import { pictures } from './0008-pictures';
 import { shared } from './0009-shared';
+import { ownTown } from './0010-own-town';
 import type { Step } from './step';
 
-export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures, shared];
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures, shared, ownTown];

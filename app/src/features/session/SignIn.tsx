@@ -13,6 +13,7 @@ const ROLE_WORDS = {
   crew: 'visits trees',
   reviewer: 'gives the second opinion',
   coordinator: 'plans, brings lists in',
+  administrator: 'looks after people and access',
 } as const;
 
 /** The door: a name and a password; the demo offers its people by one tap. */

@@ -1,4 +1,6 @@
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { organisationPicks } from '@/data/keys';
 import type { UnitSystem } from '@dendrix/core/units';
 
 /** What a person sets for themselves on this device. */
@@ -13,11 +15,11 @@ export interface Settings {
 const FIRST: Settings = { units: 'metric', stem: 'girth', breastHeight: 1.3, simulate: false };
 const KEY = 'dendrix-settings';
 
-function stored(): Settings {
+function stored(): Partial<Settings> {
   try {
-    return { ...FIRST, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>) };
+    return JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>;
   } catch {
-    return FIRST;
+    return {};
   }
 }
 
@@ -26,18 +28,21 @@ const SettingsContext = createContext<{ settings: Settings; change: (part: Parti
   change: () => {},
 });
 
+/** What somebody chose on this device; else what the organisation reads in, as far as it is known here; else what most do. */
 export function SettingsProvider({ children }: { children: ReactNode }) {
-  const [settings, setSettings] = useState(stored);
+  const [chosen, setChosen] = useState(stored);
+  // Whoever needs the organisation's picks asks for them; here they are only read.
+  const { data } = useQuery({ ...organisationPicks, enabled: false });
   const value = useMemo(
     () => ({
-      settings,
+      settings: { ...FIRST, ...(data?.units ? { units: data.units, breastHeight: data.breastHeight } : {}), ...chosen },
       change(part: Partial<Settings>) {
-        const next = { ...settings, ...part };
-        setSettings(next);
+        const next = { ...chosen, ...part };
+        setChosen(next);
         localStorage.setItem(KEY, JSON.stringify(next));
       },
     }),
-    [settings],
+    [chosen, data],
   );
   return <SettingsContext.Provider value={value}>{children}</SettingsContext.Provider>;
 }

@@ -1,0 +1,98 @@
+import { z } from 'zod';
+import { deviceView, factorCode, factorOffer, passwordChange, recoveryCodes } from '@dendrix/core/contracts';
+import { id } from '@dendrix/core/record';
+import { HttpProblem, notFound } from '../http/problem';
+import { route, type Route } from '../http/route';
+import type { World } from '../world';
+import { lastSeenOf } from './people';
+import { changePassword, confirmFactor, dropOwnFactor, ownData } from './own';
+import { offerFactor } from './factor';
+import type { Access } from './routes';
+import { devicesOf, endSession } from './sessions';
+
+/** What a person does about their own access. */
+export const ownRoutes = (world: World, access: Access): Route[] => [
+  route({
+    method: 'get',
+    path: '/me/devices',
+    summary: 'Devices you are signed in on',
+    role: 'viewer',
+    owing: true,
+    answer: z.object({ items: z.array(deviceView) }),
+    handle: async ({ user, request }) => ({ items: await devicesOf(user.id, lastSeenOf, request.sessionID) }),
+  }),
+  route({
+    method: 'delete',
+    path: '/me/devices/{id}',
+    summary: 'Sign out on another device; one that is lost forgets what it holds at its next contact',
+    role: 'viewer',
+    owing: true,
+    params: z.object({ id }),
+    query: z.object({ forget: z.enum(['true', 'false']).default('false') }),
+    async handle({ params, query, user }) {
+      if (!(await endSession(user.id, params.id, query.forget === 'true'))) throw notFound('This device');
+    },
+  }),
+  route({
+    method: 'put',
+    path: '/me/password',
+    summary: 'Change your password; other devices are signed out',
+    role: 'viewer',
+    owing: true,
+    body: passwordChange,
+    handle: async ({ body, user, request }) =>
+      changePassword(world, user, body, {
+        address: request.ip ?? '',
+        session: request.sessionID,
+        clock: access.clock,
+        town: await access.town(),
+      }),
+  }),
+  route({
+    method: 'post',
+    path: '/me/factor',
+    summary: 'A new second factor, which counts once its first code was given',
+    role: 'viewer',
+    owing: true,
+    answer: factorOffer,
+    async handle({ user, request }) {
+      if (user.secondFactor) throw new HttpProblem(409, 'There is one', 'You have a second factor; take it off first.');
+      const offer = offerFactor(user.login, await access.town());
+      request.session.offered = offer.secret;
+      return offer;
+    },
+  }),
+  route({
+    method: 'put',
+    path: '/me/factor',
+    summary: 'Switch the second factor on with its first code; answers recovery codes, once',
+    role: 'viewer',
+    owing: true,
+    body: factorCode,
+    answer: recoveryCodes,
+    async handle({ body, user, request }) {
+      const codes = await confirmFactor(world, user, request.session.offered, body.code, access);
+      delete request.session.offered;
+      return { codes };
+    },
+  }),
+  route({
+    method: 'delete',
+    path: '/me/factor',
+    summary: 'Take your second factor off, with a code of it',
+    role: 'viewer',
+    query: factorCode,
+    handle: ({ query, user, request }) => dropOwnFactor(world, user, query.code, request.ip ?? '', access),
+  }),
+  route({
+    method: 'get',
+    path: '/me/data',
+    summary: 'All that is kept about you',
+    role: 'viewer',
+    answer: z.record(z.string(), z.unknown()),
+    async handle({ user, response }) {
+      response.set('content-disposition', 'attachment; filename="about-me.json"');
+      return ownData(world, user);
+    },
+  }),
+];

@@ -1,0 +1,220 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
+import type { Account, Invitation, LinkView, OneTimeLink, PersonChange, PersonView } from '@dendrix/core/contracts';
+import { chain, type Deed } from '../audit/service';
+import { HttpProblem, notFound } from '../http/problem';
+import { inTransaction } from '../db/transaction';
+import { Link, RecoveryCode, User } from './model';
+import { checkPassword, hashPassword } from './password';
+import { endSessions } from './sessions';
+import { forgetTries } from './tries';
+import type { World } from '../world';
+
+/** A link is good for so long, ms: over a weekend and a day of leave. */
+const LINK_MS = 4 * 24 * 3600 * 1000;
+const TOKEN_BYTES = 24;
+
+type By = Pick<Account, 'id'> | null;
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+/** A deed done to a person, with the row as it is after it. */
+const ofPerson = (by: By, action: string, id: string, body: unknown = {}): Deed => ({
+  userId: by?.id ?? null,
+  action,
+  entity: 'account',
+  entityId: id,
+  body,
+  wrote: { users: [id] },
+});
+
+/** @throws HttpProblem 404 */
+async function personOf(id: string, transaction?: Transaction): Promise<User> {
+  const user = await User.findByPk(id, { transaction, ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}) });
+  if (!user) throw notFound('This person');
+  return user;
+}
+
+/** Everybody, as an administrator sees them; those who were erased last. */
+export async function listPeople({ sequelize }: Pick<World, 'sequelize'>): Promise<PersonView[]> {
+  const [users, devices] = await Promise.all([
+    User.findAll({ order: [['name', 'ASC']] }),
+    sequelize.query<{ user_id: string; devices: number; expires: Date | string }>(
+      'SELECT user_id, COUNT(*) AS devices, MAX(expires) AS expires FROM sessions WHERE user_id IS NOT NULL AND ended IS NULL AND expires > NOW() GROUP BY user_id',
+      { type: QueryTypes.SELECT },
+    ),
+  ]);
+  const by = new Map(devices.map((row) => [row.user_id, row]));
+  return users
+    .map((user) => {
+      const row = by.get(user.id);
+      return {
+        id: user.id,
+        name: user.name,
+        login: user.state === 'erased' ? '' : user.login,
+        role: user.role,
+        state: user.state ?? ('active' as const),
+        districts: user.districts ?? [],
+        secondFactor: user.factor !== null,
+        devices: Number(row?.devices ?? 0),
+        lastSeen: row ? lastSeenOf(new Date(row.expires)) : null,
+      };
+    })
+    .sort((a, b) => Number(a.state === 'erased') - Number(b.state === 'erased'));
+}
+
+const viewOf = async (world: World, id: string): Promise<PersonView> => {
+  const found = (await listPeople(world)).find((one) => one.id === id);
+  if (!found) throw notFound('This person');
+  return found;
+};
+
+/** A session lives two weeks from its last contact: a crew may be out of signal for days. ms */
+export const SESSION_MS = 14 * 24 * 3600 * 1000;
+export const lastSeenOf = (expires: Date): string => new Date(expires.getTime() - SESSION_MS).toISOString();
+
+/** Makes a link by which a person sets a password, once; those of before are void. */
+async function newLink(user: string, kind: 'invite' | 'reset', by: By, clock: Date, transaction: Transaction): Promise<OneTimeLink> {
+  const token = randomBytes(TOKEN_BYTES).toString('base64url');
+  const expiresAt = new Date(clock.getTime() + LINK_MS);
+  await Link.destroy({ where: { userId: user, usedAt: null }, transaction });
+  await Link.create(
+    { hash: hashOf(token), userId: user, kind, madeBy: by?.id ?? null, madeAt: clock, expiresAt, usedAt: null },
+    { transaction },
+  );
+  return { path: `/join/${token}`, expiresAt: expiresAt.toISOString() };
+}
+
+/**
+ * Takes somebody in, who sets a password by the link.
+ * @param by null while the town is founded
+ * @throws HttpProblem 409 where the sign-in name is taken
+ */
+export async function invite(world: World, given: Invitation, by: By, clock: Date): Promise<{ person: PersonView; link: OneTimeLink }> {
+  const id = world.newId();
+  const link = await inTransaction(world, async (transaction) => {
+    if (await User.findOne({ where: { login: given.login }, transaction }))
+      throw new HttpProblem(409, 'Taken', `Somebody signs in as ${given.login} already.`, 'login');
+    await User.create({ ...given, id, passwordHash: null, state: 'invited', createdAt: world.now() }, { transaction });
+    const made = await newLink(id, 'invite', by, clock, transaction);
+    await chain(world, transaction, ofPerson(by, 'invite', id, { role: given.role }));
+    return made;
+  });
+  return { person: await viewOf(world, id), link };
+}
+
+/** Makes a new link for somebody who lost theirs or forgot the password. The old password is good until it is used. */
+export async function renewLink(world: World, id: string, by: By, clock: Date): Promise<OneTimeLink> {
+  return inTransaction(world, async (transaction) => {
+    const user = await personOf(id, transaction);
+    if (user.state === 'erased' || user.state === 'disabled')
+      throw new HttpProblem(409, 'Not here any more', 'Who cannot sign in needs no link; let them in again first.');
+    const link = await newLink(id, user.state === 'invited' ? 'invite' : 'reset', by, clock, transaction);
+    await chain(world, transaction, ofPerson(by, 'link', id));
+    return link;
+  });
+}
+
+/** @throws HttpProblem 404 where it is none, was used, or is too old: which of them is nobody's business */
+async function openLink(token: string, clock: Date, transaction?: Transaction): Promise<Link> {
+  const link = await Link.findByPk(hashOf(token), { transaction, ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}) });
+  if (!link || link.usedAt !== null || link.expiresAt <= clock)
+    throw new HttpProblem(404, 'Not good any more', 'This link was used already or is too old. Ask an administrator for a new one.');
+  return link;
+}
+
+/** What whoever opens a link is shown. */
+export async function readLink(token: string, town: string, clock: Date): Promise<LinkView> {
+  const link = await openLink(token, clock);
+  const user = await personOf(link.userId);
+  return { name: user.name, login: user.login, kind: link.kind, town };
+}
+
+/**
+ * Sets the password by a link and lets the person in; whoever was signed in as them is not any more.
+ * @throws HttpProblem 404 for a link that is good no more, 422 for a password that is not safe enough
+ */
+export async function followLink(world: World, token: string, password: string, town: string, clock: Date): Promise<User> {
+  const before = await openLink(token, clock);
+  const person = await personOf(before.userId);
+  checkPassword(password, [person.name, person.login, town]);
+  const passwordHash = await hashPassword(password);
+  const user = await inTransaction(world, async (transaction) => {
+    const link = await openLink(token, clock, transaction);
+    const found = await personOf(link.userId, transaction);
+    if (found.state === 'disabled' || found.state === 'erased')
+      throw new HttpProblem(404, 'Not good any more', 'This link is good no more.');
+    await link.update({ usedAt: clock }, { transaction });
+    await found.update({ passwordHash, state: null }, { transaction });
+    await chain(world, transaction, ofPerson(found, link.kind === 'invite' ? 'join' : 'reset', found.id));
+    return found;
+  });
+  await endSessions(user.id);
+  await forgetTries(world, user.login.toLowerCase());
+  return user;
+}
+
+/** @throws HttpProblem 409 where nobody would be left who looks after people */
+async function keepOneAdministrator(id: string, transaction: Transaction): Promise<void> {
+  const others = await User.count({ where: { role: 'administrator', state: null, id: { [Op.ne]: id } }, transaction });
+  if (others === 0)
+    throw new HttpProblem(409, 'The last administrator', 'Somebody has to look after people: make another administrator first.');
+}
+
+/** Changes a person. Who may not come in any more is signed out everywhere. */
+export async function changePerson(world: World, id: string, change: PersonChange, by: Account): Promise<PersonView> {
+  const { state, ...rest } = change;
+  await inTransaction(world, async (transaction) => {
+    const user = await personOf(id, transaction);
+    if (user.state === 'erased') throw new HttpProblem(409, 'Erased', 'Nothing is kept of this person that could be changed.');
+    const leaves = state === 'disabled' || (rest.role !== undefined && rest.role !== 'administrator');
+    if (leaves && user.role === 'administrator' && user.state === null) await keepOneAdministrator(id, transaction);
+    if (id === by.id && state === 'disabled') throw new HttpProblem(409, 'That is you', 'Another administrator has to do that.');
+    const next = state === undefined ? user.state : state === 'disabled' ? 'disabled' : user.passwordHash === null ? 'invited' : null;
+    await user.update({ ...rest, state: next }, { transaction });
+    await chain(world, transaction, ofPerson(by, 'change', id, change));
+  });
+  if (state === 'disabled') await endSessions(id);
+  return viewOf(world, id);
+}
+
+/** Takes the second factor off, where the phone with it is gone. */
+export async function dropFactor(world: World, id: string, by: By): Promise<void> {
+  await inTransaction(world, async (transaction) => {
+    const user = await personOf(id, transaction);
+    await user.update({ factor: null, factorStep: null }, { transaction });
+    await RecoveryCode.destroy({ where: { userId: id }, transaction });
+    await chain(world, transaction, ofPerson(by, 'drop factor', id));
+  });
+}
+
+/**
+ * Erases a person: name, sign-in name, password and second factor are gone, and the words somebody who has left goes by stand in their
+ * place. What they saw and judged is the record of trees and is kept.
+ */
+export async function erase(world: World, id: string, by: Account): Promise<PersonView> {
+  if (id === by.id) throw new HttpProblem(409, 'That is you', 'Another administrator has to do that.');
+  await inTransaction(world, async (transaction) => {
+    const user = await personOf(id, transaction);
+    if (user.role === 'administrator' && user.state === null) await keepOneAdministrator(id, transaction);
+    await user.update(
+      {
+        name: `Somebody who left (${id.slice(-4)})`,
+        login: `erased-${id}`,
+        passwordHash: null,
+        state: 'erased',
+        districts: null,
+        factor: null,
+        factorStep: null,
+        subject: null,
+      },
+      { transaction },
+    );
+    await RecoveryCode.destroy({ where: { userId: id }, transaction });
+    await Link.destroy({ where: { userId: id }, transaction });
+    // Who did what stands in the chain by id alone.
+    await chain(world, transaction, ofPerson(by, 'erase', id));
+  });
+  await endSessions(id);
+  return viewOf(world, id);
+}

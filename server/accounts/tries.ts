@@ -1,0 +1,86 @@
+import { QueryTypes } from 'sequelize';
+import { HttpProblem } from '../http/problem';
+import type { World } from '../world';
+
+// Wrong passwords and codes are counted in the database, so that all servers know of them, by the address they came from and by the
+// name they were tried for. Right ones count for nothing: a whole crew may come in behind one address.
+
+/** Wrong tries that a window allows, from one address and for one name. */
+const MOST = { address: 20, name: 10 } as const;
+type Kind = keyof typeof MOST;
+/** After the first wrong try they are counted for so long, and none is allowed once there were too many, ms. */
+const WINDOW_MS = 15 * 60_000;
+/** Checks that one server makes at once: so many tries may pass before the first of them is counted. */
+const AT_ONCE = 4;
+
+type Db = Pick<World, 'sequelize'>;
+export type Tried = Readonly<Record<Kind, string>>;
+
+const keys = (tried: Tried): [Kind, string][] =>
+  (Object.keys(MOST) as Kind[]).map((kind) => [kind, `${kind}/${tried[kind]}`.slice(0, 200)]);
+
+/** @throws HttpProblem 429 with the seconds after which it may be tried again */
+async function refuse({ sequelize }: Db, tried: Tried, now: Date): Promise<void> {
+  const all = keys(tried);
+  const rows = await sequelize.query<{ who: string; wrong: number; since: string | Date }>(
+    'SELECT who, wrong, since FROM tries WHERE who IN (?)',
+    {
+      type: QueryTypes.SELECT,
+      replacements: [all.map(([, who]) => who)],
+    },
+  );
+  for (const [kind, who] of all) {
+    const row = rows.find((one) => one.who === who);
+    if (!row || row.wrong < MOST[kind]) continue;
+    const left = new Date(row.since).getTime() + WINDOW_MS - now.getTime();
+    if (left <= 0) continue;
+    throw new HttpProblem(
+      429,
+      'Too many tries',
+      kind === 'name'
+        ? `There were too many wrong tries for this name. Try again in ${Math.ceil(left / 60_000)} minutes, or ask an administrator for a new link.`
+        : `There were too many wrong tries from here. Try again in ${Math.ceil(left / 60_000)} minutes.`,
+      undefined,
+      Math.ceil(left / 1000),
+    );
+  }
+}
+
+async function countWrong({ sequelize }: Db, tried: Tried, now: Date): Promise<void> {
+  const since = new Date(now.getTime() - WINDOW_MS);
+  for (const [, who] of keys(tried))
+    await sequelize.query(
+      `INSERT INTO tries (who, wrong, since) VALUES (?, 1, ?)
+       ON DUPLICATE KEY UPDATE wrong = IF(since < ?, 1, wrong + 1), since = IF(since < ?, VALUES(since), since)`,
+      { replacements: [who, now, since, since] },
+    );
+  await sequelize.query('DELETE FROM tries WHERE since < ?', { replacements: [new Date(now.getTime() - 2 * WINDOW_MS)] });
+}
+
+/** Forgets the wrong tries for a name: whoever has come in, or was given a new link, begins anew. */
+export const forgetTries = async ({ sequelize }: Db, name: string): Promise<void> =>
+  void (await sequelize.query('DELETE FROM tries WHERE who = ?', { replacements: [`name/${name}`.slice(0, 200)] }));
+
+const waiting: (() => void)[] = [];
+let running = 0;
+
+/**
+ * Makes a check that may be wrong, and counts it where it is. Few run at once, so that nobody slips in a hundred tries while the first is
+ * being checked.
+ * @param clock by which tries are counted
+ * @returns what the check found; null where it was wrong
+ * @throws HttpProblem 429 where there were too many wrong ones
+ */
+export async function tryOnce<T>(world: Db, tried: Tried, clock: () => Date, check: () => Promise<T | null>): Promise<T | null> {
+  if (running >= AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve));
+  running++;
+  try {
+    await refuse(world, tried, clock());
+    const found = await check();
+    if (found === null) await countWrong(world, tried, clock());
+    return found;
+  } finally {
+    running--;
+    waiting.shift()?.();
+  }
+}

@@ -1,0 +1,200 @@
+import { createHash } from 'node:crypto';
+import type { Request, Response } from 'express';
+import { QueryTypes } from 'sequelize';
+import { readPlan } from '@dendrix/core/exchange';
+import type { Account, BackgroundView } from '@dendrix/core/contracts';
+import { chain } from '../audit/service';
+import { HttpProblem, notFound } from '../http/problem';
+import { inTransaction } from '../db/transaction';
+import { Background } from './model';
+import type { World } from '../world';
+
+// What lies behind the map is kept in the database in parts of a megabyte, so that every server has it, one backup holds it, and a part
+// of a large file can be read without the rest.
+
+/** bytes */
+export const PART = 1024 * 1024;
+/** A plan of a city's streets and houses, and a file of tiles of a region, bytes. */
+const LARGEST = { plan: 64 * 1024 * 1024, tiles: 4 * 1024 * 1024 * 1024 } as const;
+/** First bytes of a file of tiles: PMTiles, version 3. */
+const MAGIC = Buffer.concat([Buffer.from('PMTiles'), Buffer.from([3])]);
+/** At most so many bytes of it are answered at once. */
+const LONGEST_RANGE = 8 * PART;
+
+const viewOf = (row: Background): BackgroundView => ({
+  id: row.id,
+  districtId: row.districtId,
+  name: row.name,
+  kind: row.kind,
+  attribution: row.attribution,
+  size: row.size,
+  at: row.at.toISOString(),
+});
+
+/** What lies behind the maps of the town. */
+export const listBackgrounds = async (): Promise<BackgroundView[]> =>
+  (await Background.findAll({ where: { whole: true }, order: [['name', 'ASC']] })).map(viewOf);
+
+/** Cuts what comes in into parts. */
+async function* partsOf(source: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+  let held: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of source) {
+    held.push(chunk);
+    size += chunk.length;
+    while (size >= PART) {
+      const all = Buffer.concat(held);
+      yield all.subarray(0, PART);
+      held = [all.subarray(PART)];
+      size -= PART;
+    }
+  }
+  if (size > 0) yield Buffer.concat(held);
+}
+
+async function takeAway({ sequelize }: World, id: string): Promise<void> {
+  await sequelize.query('DELETE FROM background_parts WHERE background_id = ?', { replacements: [id] });
+  await Background.destroy({ where: { id } });
+}
+
+/** What is said of a background that comes in. */
+export interface BackgroundGiven {
+  id: string;
+  name: string;
+  attribution: string;
+  kind: 'plan' | 'tiles';
+  district?: string | undefined;
+}
+
+/** Reads a whole plan and writes it anew as it will be drawn; what was not understood is told. */
+async function planBytes(source: AsyncIterable<Buffer>): Promise<{ bytes: Buffer; read: ReturnType<typeof readPlan> }> {
+  const held: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of source) {
+    held.push(chunk);
+    size += chunk.length;
+    if (size > LARGEST.plan)
+      throw new HttpProblem(413, 'Too large', 'A plan has at most 64 MB; cut it to the district, or bring it as tiles.');
+  }
+  try {
+    const read = readPlan(Buffer.concat(held).toString('utf8'));
+    return { bytes: Buffer.from(JSON.stringify(read.plan)), read };
+  } catch (error) {
+    throw new HttpProblem(422, 'Not understood', (error as Error).message);
+  }
+}
+
+/**
+ * Takes in what is to lie behind the map, as it arrives; of what was cut off nothing is kept.
+ * @throws HttpProblem 413 or 422 with what is wrong with the file
+ */
+export async function keepBackground(
+  world: World,
+  given: BackgroundGiven,
+  source: AsyncIterable<Buffer>,
+  by: Account,
+): Promise<{ background: BackgroundView; read: Pick<ReturnType<typeof readPlan>, 'counts' | 'passedOver' | 'box'> | null }> {
+  const { sequelize } = world;
+  const plan = given.kind === 'plan' ? await planBytes(source) : null;
+  if (await Background.findByPk(given.id)) await takeAway(world, given.id);
+  const row = await Background.create({
+    id: given.id,
+    districtId: given.district ?? null,
+    name: given.name,
+    kind: given.kind,
+    attribution: given.attribution,
+    size: 0,
+    sha256: '',
+    whole: false,
+    at: new Date(),
+  });
+  try {
+    const sum = createHash('sha256');
+    let size = 0;
+    let n = 0;
+    for await (const part of partsOf(plan ? oneOf(plan.bytes) : source)) {
+      if (n === 0 && given.kind === 'tiles' && !part.subarray(0, MAGIC.length).equals(MAGIC))
+        throw new HttpProblem(422, 'Not understood', 'This is no file of map tiles in the PMTiles format, version 3.');
+      size += part.length;
+      if (size > LARGEST.tiles) throw new HttpProblem(413, 'Too large', 'A file of tiles has at most 4 GB; cut it to the district.');
+      sum.update(part);
+      await sequelize.query('INSERT INTO background_parts (background_id, n, data) VALUES (?, ?, ?)', {
+        replacements: [given.id, n++, part],
+      });
+    }
+    if (size === 0) throw new HttpProblem(422, 'Not understood', 'The file is empty.');
+    await inTransaction(world, async (transaction) => {
+      await row.update({ size, sha256: sum.digest('hex'), whole: true }, { transaction });
+      await chain(world, transaction, {
+        userId: by.id,
+        action: 'bring in',
+        entity: 'background',
+        entityId: given.id,
+        body: { name: given.name, kind: given.kind, sha256: row.sha256 },
+      });
+    });
+  } catch (error) {
+    await takeAway(world, given.id).catch(() => undefined);
+    throw error;
+  }
+  return {
+    background: viewOf(row),
+    read: plan && { counts: plan.read.counts, passedOver: plan.read.passedOver, box: plan.read.box },
+  };
+}
+
+async function* oneOf(bytes: Buffer): AsyncGenerator<Buffer> {
+  yield bytes;
+}
+
+/** Takes a background away. @throws HttpProblem 404 */
+export async function dropBackground(world: World, id: string, by: Account): Promise<void> {
+  const row = await Background.findByPk(id);
+  if (!row) throw notFound('This background');
+  await takeAway(world, id);
+  await inTransaction(world, (transaction) =>
+    chain(world, transaction, { userId: by.id, action: 'take away', entity: 'background', entityId: id, body: { name: row.name } }),
+  );
+}
+
+/** Bytes from one to another, both of them with. */
+async function* bytesOf({ sequelize }: World, id: string, from: number, to: number): AsyncGenerator<Buffer> {
+  for (let n = Math.floor(from / PART); n * PART <= to; n++) {
+    const [part] = await sequelize.query<{ data: Buffer }>('SELECT data FROM background_parts WHERE background_id = ? AND n = ?', {
+      type: QueryTypes.SELECT,
+      replacements: [id, n],
+    });
+    if (!part) throw new Error(`part ${n} of background ${id} is not there`);
+    yield part.data.subarray(Math.max(0, from - n * PART), Math.min(PART, to - n * PART + 1));
+  }
+}
+
+const RANGE = /^bytes=(\d+)-(\d*)$/;
+
+/** Answers a background, whole or the part that is asked for (RFC 9110, section 14). It never changes under its hash. */
+export async function sendBackground(world: World, id: string, request: Request, response: Response): Promise<void> {
+  const row = await Background.findByPk(id);
+  if (!row?.whole) throw notFound('This background');
+  const { size } = row;
+  const tag = `"${row.sha256.slice(0, 32)}"`;
+  response.set({ ETag: tag, 'Accept-Ranges': 'bytes', 'Cache-Control': 'private, max-age=0, must-revalidate' });
+  response.type(row.kind === 'plan' ? 'application/geo+json' : 'application/octet-stream');
+  if (request.headers['if-none-match'] === tag) return void response.status(304).end();
+  const [, first, last] = RANGE.exec(request.headers.range ?? '') ?? [];
+  let from = 0;
+  let to = size - 1;
+  if (first !== undefined) {
+    from = Number(first);
+    to = Math.min(last ? Number(last) : size - 1, size - 1, from + LONGEST_RANGE - 1);
+    if (from >= size || to < from) {
+      response.set('Content-Range', `bytes */${size}`);
+      throw new HttpProblem(416, 'Not there', `The file has ${size} bytes.`);
+    }
+    response.status(206).set('Content-Range', `bytes ${from}-${to}/${size}`);
+  }
+  // A part that is packed is another part.
+  if (row.kind === 'tiles') response.set({ 'Content-Length': String(to - from + 1), 'Content-Encoding': 'identity' });
+  for await (const part of bytesOf(world, id, from, to))
+    if (!response.write(part)) await new Promise((resolve) => response.once('drain', resolve));
+  response.end();
+}
