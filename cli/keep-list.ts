@@ -26,7 +26,7 @@ export async function keepList(
     await migrate(sequelize);
     const now = () => new Date();
     await anchor({ sequelize, now });
-    const keeper = await User.findOne({ where: { role: 'coordinator' } });
+    const keeper = await User.findOne({ where: { role: ['coordinator', 'administrator'], state: null } });
     if (!keeper) throw new Error('no coordinator is known yet to keep the list under; run npm start once');
     const world = { sequelize, library: loadLibrary(), now, newId, keepHead: headKeeper(chainFile()) };
     return await keepTreeList(world, newId(), keeper.id, text, options, async (done, total) => tell(done, total));

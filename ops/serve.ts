@@ -20,7 +20,7 @@ import { feedOf } from '../server/live/feed';
 import { atlasOf } from '../server/map/atlas';
 import { resumeImports } from '../server/imports/service';
 import { s3Store } from '../server/photos/store';
-import { judgeUnjudged, weighUnweighed } from '../server/trees/settle';
+import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/settle';
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
 
@@ -176,6 +176,7 @@ async function serve(secret: string): Promise<void> {
     process.exit(1);
   });
   server.listen(Number(PORT), HOST, () => {
+    void followDistricts(world).catch((error: unknown) => logger.error({ err: error }, 'districts could not be followed'));
     // A map far out is counted once, before anybody asks for it.
     void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
     if (cluster.isPrimary) void announce();

@@ -1,12 +1,7 @@
 import { z } from 'zod';
 import { id } from '../record/ids';
 
-/** Each may do what those before it may. An administrator looks after people and their access besides. */
-export const ROLES = ['viewer', 'crew', 'reviewer', 'coordinator', 'administrator'] as const;
-export type Role = (typeof ROLES)[number];
+export * from './roles';
 
 /** Somebody beside what they did. */
 export const person = z.object({ id, name: z.string() });
-
-/** Whether a role may do what another may. A reviewer is no crew in title, but may do all that crew may. */
-export const mayAct = (has: Role, needs: Role): boolean => ROLES.indexOf(has) >= ROLES.indexOf(needs);

@@ -8,3 +8,4 @@ export * from './tree-list';
 export * from './known';
 export * from './export';
 export * from './plan';
+export * from './kind-lists';

@@ -8,7 +8,7 @@ import type { Taxon } from './taxon';
 
 /** A taxon as it stands in lists. Of its common names the first; of its traits those that were asked for. */
 export type LeadingTaxon = Pick<Taxon, 'name' | 'commonNames' | 'evergreen' | 'months' | 'traits'>;
-export type LeadingDistrict = Pick<District, 'id' | 'name' | 'latitude' | 'longitude' | 'outline'>;
+export type LeadingDistrict = Pick<District, 'id' | 'name' | 'latitude' | 'longitude' | 'outline' | 'longestGap'>;
 
 /** The part of a library that stands before the whole of it. */
 export interface LeadingLibrary {

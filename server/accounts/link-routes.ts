@@ -4,7 +4,7 @@ import { HttpProblem } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { followLink, readLink } from './people';
-import type { Access } from './routes';
+import type { Access } from './access';
 import { owesFactor, readAccessRules } from './rules';
 import { accountOf } from './service';
 import { beginSession } from './sessions';

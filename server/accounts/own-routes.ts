@@ -7,7 +7,7 @@ import type { World } from '../world';
 import { lastSeenOf } from './people';
 import { changePassword, confirmFactor, dropOwnFactor, ownData } from './own';
 import { offerFactor } from './factor';
-import type { Access } from './routes';
+import type { Access } from './access';
 import { devicesOf, endSession } from './sessions';
 
 /** What a person does about their own access. */

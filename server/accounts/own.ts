@@ -8,7 +8,7 @@ import { newRecoveryCodes, seal, stepOf, useCode } from './factor';
 import { RecoveryCode, User } from './model';
 import { checkPassword, hashPassword, isPassword } from './password';
 import { dropFactor, lastSeenOf } from './people';
-import type { Access } from './routes';
+import type { Access } from './access';
 import { devicesOf, endSessions } from './sessions';
 import { tryOnce } from './tries';
 

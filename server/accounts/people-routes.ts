@@ -7,7 +7,7 @@ import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { changePerson, dropFactor, erase, invite, lastSeenOf, listPeople, renewLink } from './people';
-import type { Access } from './routes';
+import type { Access } from './access';
 import { readAccessRules, writeAccessRules } from './rules';
 import { devicesOf, endSession, endSessions } from './sessions';
 

@@ -5,6 +5,7 @@ import { chain } from '../audit/service';
 import { route, type Route } from '../http/route';
 import { Setting } from '../organisation/model';
 import type { World } from '../world';
+import type { Access } from './access';
 import { linkRoutes } from './link-routes';
 import { ownRoutes } from './own-routes';
 import { peopleRoutes } from './people-routes';
@@ -12,20 +13,6 @@ import { User } from './model';
 import { owesFactor, readAccessRules } from './rules';
 import { accountOf, authenticate } from './service';
 import { beginSession, endSessions } from './sessions';
-
-/** What routes of access need besides the world. */
-export interface Access {
-  /** By which sessions, links and codes count; the real one, also where the day of a demonstration stands still. */
-  clock: () => Date;
-  /** Of the service: seals second factors. */
-  secret: string;
-  /** The invented town, with accounts that anybody may take. */
-  isDemonstration: boolean;
-  /** What the town is called. */
-  town: () => Promise<string>;
-  /** What signing in at the town's identity provider is called; null where there is none. */
-  signInWith: string | null;
-}
 
 const demoAccounts = z.object({
   password: z.string().nullable(),

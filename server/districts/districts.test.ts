@@ -3,6 +3,7 @@ import { v7 as newId } from 'uuid';
 import type { DistrictSubmission } from '@dendrix/core/contracts';
 import { verify } from '../audit/verify';
 import { Tree } from '../trees/model';
+import { followDistricts } from '../trees/settle';
 import { aTree, aVisit, startService, TODAY, type Client, type Service } from '../testing/service';
 import { PART } from './backgrounds';
 
@@ -81,6 +82,8 @@ describe('districts of a town', () => {
       [120, by],
     ] as const) {
       await coordinator.put(`/districts/${west}`, aDistrict('Westside', { outline: square(7, 51.2, 0.05), longestGap: months }));
+      await followDistricts(service.world);
+      expect((await crew.get(`/trees/${tree}`)).body.dueOn).toBe(due);
       await crew.put(
         `/visits/${newId()}`,
         aVisit(tree, { startedAt: `${TODAY}T09:30:00.000Z`, finishedAt: `${TODAY}T09:${months === 2 ? 40 : 50}:00.000Z` }),

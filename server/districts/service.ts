@@ -9,6 +9,7 @@ import { inTransaction } from '../db/transaction';
 import { Setting } from '../organisation/model';
 import { THE_ORGANISATION } from '../organisation/service';
 import { Tree } from '../trees/model';
+import { followDistricts } from '../trees/settle';
 import { Background, DistrictRow } from './model';
 import type { World } from '../world';
 
@@ -126,6 +127,8 @@ export async function putDistrict(world: World, id: string, given: DistrictSubmi
   });
   known.delete(world);
   await keepDistricts(world);
+  // Nobody waits for it: a stop cuts it short, and the next start goes on with it.
+  void followDistricts(world).catch(() => undefined);
   return made;
 }
 
@@ -154,6 +157,7 @@ export async function dropDistrict(world: World, id: string, by: Pick<Account, '
   });
   known.delete(world);
   await keepDistricts(world);
+  void followDistricts(world).catch(() => undefined);
 }
 
 /** A district as it was set up. @throws HttpProblem 404 */

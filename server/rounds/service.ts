@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { roundPlan, type Account, type RoundKept, type RoundSubmission, type RoundView } from '@dendrix/core/contracts';
 import { people } from '../accounts/service';
@@ -46,7 +47,7 @@ export async function roundOf(world: Pick<World, 'sequelize'>, id: string): Prom
 }
 
 function mayPlanFor(crew: string, by: Account): void {
-  if (crew !== by.id && by.role !== 'coordinator')
+  if (crew !== by.id && !mayAct(by.role, 'coordinator'))
     throw new HttpProblem(403, 'Not allowed', 'A round is planned by who walks it, or by a coordinator.');
 }
 

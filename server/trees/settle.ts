@@ -2,6 +2,7 @@ import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { v5 as namedId } from 'uuid';
 import type { Judgement, Organisation } from '@dendrix/core/record';
 import { districtAt } from '@dendrix/core/geo';
+import { addMonths, dayAt } from '@dendrix/core/time';
 import {
   derive,
   judgeVisits,
@@ -12,7 +13,7 @@ import {
   type FollowUp as Due,
   type Judgeable,
 } from '@dendrix/core/review';
-import { canonical } from '../audit/canonical';
+import { canonical, sha256 } from '../audit/canonical';
 import { noteChange } from '../audit/changes';
 import { Determination, FollowUp, Tree } from './model';
 import { Review } from '../reviews/model';
@@ -29,7 +30,7 @@ import { briefOf, determinationViewOf, reviewViewOf, sentOf, visitViewOf } from 
 const nobody = new Map();
 /** Names of follow-ups are made from what they come from, so that they are the same however often they are derived. */
 const FOLLOW_UPS = '8f0f5a44-2f0b-5f0e-9b1c-4d0f7b8a6a10';
-const BECAUSE = 'new on the list, never visited';
+export const NEVER_VISITED = 'new on the list, never visited';
 
 /** Takes a tree for writing: whoever writes to its record waits for the others. @throws HttpProblem 404 */
 export async function lockTree(id: string, transaction: Transaction, what = 'The tree of this visit'): Promise<Tree> {
@@ -69,10 +70,13 @@ const namesOf = ({ determinations, reviews }: Rows) => ({
 
 function derivedOf({ library }: Pick<World, 'library'>, tree: Tree, rows: Rows): Derived & { followUps: Due[] } {
   const { given, reviews } = namesOf(rows);
+  const { longestGap, timeZone } = districtAt(library.districts, tree);
+  // A tree that came in with a list and was never visited is waited for as long as any other.
+  const firstDueOn = tree.firstDueOn ?? (longestGap === undefined ? null : addMonths(dayAt(tree.createdAt, timeZone), longestGap));
   return derive({
-    longestGap: districtAt(library.districts, tree).longestGap,
+    longestGap,
     listed: { dbh: tree.listedDbh, height: tree.listedHeight },
-    firstVisit: tree.firstDueOn ? { dueOn: tree.firstDueOn, because: BECAUSE } : null,
+    firstVisit: firstDueOn === null ? null : { dueOn: firstDueOn, because: NEVER_VISITED },
     visits: rows.visits.map((visit) => visitViewOf(visit, nobody)),
     determinations: given,
     reviews,
@@ -298,6 +302,46 @@ export async function judgeUnjudged(world: World): Promise<number> {
     visits.map(({ treeId }) => treeId),
   );
   return visits.length;
+}
+
+/** The rules of districts that what is derived follows from. */
+const rulesOf = ({ library }: World): string =>
+  sha256(
+    canonical(
+      library.districts.map(({ id, latitude, longitude, outline = null, longestGap = null }) => [
+        id,
+        latitude,
+        longitude,
+        outline,
+        longestGap,
+      ]),
+    ),
+  ).slice(0, 16);
+
+const following = new WeakMap<World['sequelize'], Promise<void>>();
+
+/**
+ * Makes what is derived anew once the rules of a district, or what lies in it, have changed: in the background, one run after the
+ * other, and again after a stop that cut it short.
+ */
+export function followDistricts(world: World): Promise<void> {
+  const before = following.get(world.sequelize) ?? Promise.resolve();
+  const run = before
+    .catch(() => undefined)
+    .then(async () => {
+      const version = rulesOf(world);
+      const [held] = await world.sequelize.query<{ version: string }>('SELECT version FROM derived_with WHERE what = ?', {
+        type: QueryTypes.SELECT,
+        replacements: ['districts'],
+      });
+      if (held?.version === version) return;
+      // Districts without a rule are what there was before there were any.
+      const isPlain = world.library.districts.every(({ outline, longestGap }) => outline === undefined && longestGap === undefined);
+      if (held || !isPlain) await rebuildAll(world);
+      await world.sequelize.query('REPLACE INTO derived_with VALUES (?, ?)', { replacements: ['districts', version] });
+    });
+  following.set(world.sequelize, run);
+  return run;
 }
 
 /** What is derived besides the columns of trees, and the version of how. */

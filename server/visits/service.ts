@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts';
 import type { Transaction } from 'sequelize';
 import { Refusal } from '@dendrix/core/problem';
 import type { Account } from '@dendrix/core/contracts';
@@ -106,7 +107,7 @@ async function amendedBy(given: VisitSubmission, tree: Tree, by: Pick<Account, '
   const amended = byId.get(given.amends);
   if (!amended) throw new HttpProblem(422, 'Not understood', 'The visit to amend is not one of this tree.', 'amends');
   const root = byId.get(rootOf(amended, byId)) ?? amended;
-  if (root.userId !== by.id && by.role !== 'coordinator')
+  if (root.userId !== by.id && !mayAct(by.role, 'coordinator'))
     throw new HttpProblem(
       403,
       'Not allowed',

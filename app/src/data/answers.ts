@@ -1,19 +1,29 @@
 // The shapes of everything the service answers and takes, as both sides share them. Fetched when a first answer has to be read: what is
 // kept on the device stands on the screen before that.
 import { z } from 'zod';
-import { account, colleague, page, roundView, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
+import { account, colleague, deviceView, page, personView, roundView, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
 import { ZONES } from '@dendrix/core/knowledge';
 import { organisation } from '@dendrix/core/record';
 
 export {
+  about,
+  accessRules,
   account,
   agreementAnswer,
+  backgroundsAnswer,
   candidatesAnswer,
+  districtsAnswer,
+  districtSubmission,
   errorBenchAnswer,
   findAnswer,
   importView,
+  invited,
   kindAnswer,
   knownAnswer,
+  linkView,
+  factorOffer,
+  oneTimeLink,
+  recoveryCodes,
   liveAnswer,
   mapAnswer,
   noticesAnswer,
@@ -22,6 +32,7 @@ export {
   roundAnswer,
   roundKept,
   seasonAnswer,
+  setUpAnswer,
   stockAnswer,
   townErrors,
   treeDetail,
@@ -47,3 +58,5 @@ export const auditedTree = () =>
     last: z.object({ seq: z.number(), at: z.string() }).nullable(),
   });
 export const demoPeople = () => z.object({ password: z.string().nullable(), accounts: z.array(account) });
+export const accounts = () => z.object({ items: z.array(personView) });
+export const devices = () => z.object({ items: z.array(deviceView) });

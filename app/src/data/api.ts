@@ -1,3 +1,4 @@
+import { forgetAll, noteContact } from '@/offline/forget';
 import type { z } from 'zod';
 
 /** The server said no, with a sentence for the person. */
@@ -19,6 +20,8 @@ export class NoSignal extends Error {
 }
 
 const BASE = '/api/v1';
+/** What a device is told that was lost. */
+const TOLD_TO_FORGET = 'forget';
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -29,8 +32,10 @@ async function send(method: Method, path: string, rest: Pick<RequestInit, 'heade
   } catch {
     throw new NoSignal();
   }
-  if (!response.ok) {
+  if (response.ok) noteContact();
+  else {
     const body: unknown = await response.json().catch(() => null);
+    if (response.status === 401 && (body as { path?: unknown } | null)?.path === TOLD_TO_FORGET) await forgetAll();
     const problem = (await answers()).problemDetails.safeParse(body);
     if (problem.success) throw new ApiProblem(response.status, problem.data.detail, problem.data.path);
     if (response.status >= 500) throw new NoSignal();

@@ -1,8 +1,10 @@
 import { QueryClient, type Query } from '@tanstack/react-query';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { database } from '@/offline/database';
+import { dropIfUnattended } from '@/offline/forget';
 import { rememberAccount } from './account';
 import { ApiProblem } from './api';
+import { takeUpDistricts } from './districts';
 import { passing, sharedRecord } from './keys';
 
 const WEEK = 7 * 24 * 3600 * 1000;
@@ -23,13 +25,14 @@ export const queryClient = new QueryClient({
 });
 
 rememberAccount(queryClient);
+takeUpDistricts(queryClient);
 
 /** Keeps answers in the device's database. */
 export const persister = createAsyncStoragePersister({
   key: 'queries',
   throttleTime: 500,
   storage: {
-    getItem: async (key) => (await (await database()).get('cache', key)) ?? null,
+    getItem: async (key) => ((await dropIfUnattended()) ? null : ((await (await database()).get('cache', key)) ?? null)),
     setItem: async (key, value) => void (await (await database()).put('cache', value, key)),
     removeItem: async (key) => (await database()).delete('cache', key),
   },

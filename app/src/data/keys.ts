@@ -1,9 +1,14 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import type {
+  About,
+  AccessRules,
   Account,
   AgreementAnswer,
+  BackgroundView,
   CandidatesAnswer,
   Colleague,
+  DeviceView,
+  DistrictSubmission,
   ErrorBenchAnswer,
   FindAnswer,
   ImportView,
@@ -12,12 +17,14 @@ import type {
   LiveAnswer,
   MapAnswer,
   NoticesAnswer,
+  PersonView,
   QueueAnswer,
   RoundAnswer,
   RoundKept,
   RoundSubmission,
   RoundView,
   SeasonAnswer,
+  SetUpAnswer,
   StockAnswer,
   TownErrors,
   TreeBrief,
@@ -27,7 +34,8 @@ import type {
 import type { Organisation } from '@dendrix/core/record';
 import type { Box, Place } from '@dendrix/core/geo';
 import { addDays } from '@dendrix/core/time';
-import { ApiProblem, call, get, read } from './api';
+import type { District } from '@dendrix/core/knowledge';
+import { ApiProblem, call, get, put, read } from './api';
 
 // Everything that is asked of the server, under one name each: what it is called in the cache, how it is fetched, and that the answer
 // is what it says it is.
@@ -233,6 +241,59 @@ export const demoAccounts = queryOptions({
   staleTime: Infinity,
 });
 
+/** What anybody may know of the place: whether it is a town, what it is called, how one signs in. */
+export const aboutHere = queryOptions({
+  queryKey: ['about'],
+  queryFn: (): Promise<About> => get('/about', (of) => of.about),
+  staleTime: 10 * MINUTE,
+});
+
+/** The districts of the town. */
+export const townDistricts = queryOptions({
+  queryKey: ['districts'],
+  queryFn: async (): Promise<District[]> => (await get('/districts', (of) => of.districtsAnswer)).items,
+  staleTime: 10 * MINUTE,
+});
+/** A district as it was set up. */
+export const districtGiven = (id: string) =>
+  queryOptions({
+    queryKey: ['districts', id],
+    queryFn: (): Promise<DistrictSubmission> => get(`/districts/${id}`, (of) => of.districtSubmission),
+  });
+export const keepDistrict = (id: string, district: DistrictSubmission): Promise<unknown> => put(`/districts/${id}`, district);
+
+/** What lies behind the map. */
+export const townBackgrounds = queryOptions({
+  queryKey: ['backgrounds'],
+  queryFn: async (): Promise<BackgroundView[]> => (await get('/backgrounds', (of) => of.backgroundsAnswer)).items,
+  staleTime: 10 * MINUTE,
+});
+
+/** How far setting up is. */
+export const howFarSetUp = queryOptions({
+  queryKey: ['set-up'],
+  queryFn: (): Promise<SetUpAnswer> => get('/set-up', (of) => of.setUpAnswer),
+});
+
+/** Everybody, as an administrator looks after them. */
+export const accountsHere = queryOptions({
+  queryKey: ['accounts'],
+  queryFn: async (): Promise<PersonView[]> => (await get('/accounts', (of) => of.accounts())).items,
+});
+/** Devices somebody is signed in on. @param person null for oneself */
+export const devicesOf = (person: string | null) =>
+  queryOptions({
+    queryKey: ['devices', person],
+    queryFn: async (): Promise<DeviceView[]> =>
+      (await get(person === null ? '/me/devices' : `/accounts/${person}/devices`, (of) => of.devices())).items,
+  });
+/** How access is kept. */
+export const accessKept = queryOptions({
+  queryKey: ['access-rules'],
+  queryFn: (): Promise<AccessRules> => get('/access-rules', (of) => of.accessRules),
+  staleTime: 10 * MINUTE,
+});
+
 /** What the organisation has picked. */
 export const organisationPicks = queryOptions({
   queryKey: ['organisation'],
@@ -258,7 +319,7 @@ export const sharedRecord: readonly string[] = [
 ].map(String);
 
 /** Asked while somebody types, or kept on the device elsewhere: of no use once that is done. */
-export const passing: readonly string[] = ['found', 'held', 'presence', 'audit'];
+export const passing: readonly string[] = ['found', 'held', 'presence', 'audit', 'accounts', 'devices', 'set-up'];
 
 /** What a thing that reached the server changes: nothing else is fetched anew. */
 export const changedBy = {

@@ -1,4 +1,4 @@
-import type { Library } from '@dendrix/core/knowledge';
+import type { District, Library } from '@dendrix/core/knowledge';
 import { unpackLeading, type LeadingLibrary, type PackedLeading } from '@dendrix/core/knowledge/leading';
 import { unpackLibrary, type PackedLibrary } from '@dendrix/core/knowledge/packed';
 
@@ -19,10 +19,21 @@ async function fetched<T>(address: string): Promise<T> {
 
 const waitingForLeading = new Set<() => void>();
 
+/** The districts of this town; the library's own are those of the invented ones. */
+let own: District[] | undefined;
+
 /** Keeps the leading part for everything that asks for it. */
 export function holdLeading(part: LeadingLibrary): void {
-  leading = part;
+  leading = own ? { ...part, districts: own } : part;
   for (const tell of waitingForLeading) tell();
+}
+
+/** Takes the districts of this town for those of the library: what is normal, named and asked for is said of them. */
+export function holdDistricts(districts: District[]): void {
+  own = districts;
+  if (leading) holdLeading(leading);
+  // In place: whoever holds the library holds this one.
+  if (held) held.districts = districts;
 }
 
 /** The leading part of the library; null until it is here. */
@@ -40,6 +51,7 @@ export const bringLeading = async (): Promise<void> => holdLeading(unpackLeading
 /** Keeps the library for everything that asks for it. */
 export function holdLibrary(library: Library): Library {
   held = library;
+  if (own) held.districts = own;
   return library;
 }
 

@@ -5,7 +5,7 @@ import type { Account, MapAnswer, QueueItem, TreeBrief, TreeDetail, VisitView } 
 import { assess } from '@dendrix/core/judging';
 import { emptyLook, organisation, type Look, type TreeSubmission, type VisitName } from '@dendrix/core/record';
 import { briefOfNew, derive } from '@dendrix/core/review';
-import { found, oneTree, organisationPicks, reviewQueue, roundAhead, session, townCounted } from '@/data/keys';
+import { found, oneTree, organisationPicks, reviewQueue, roundAhead, session, townCounted, townDistricts } from '@/data/keys';
 import { due } from '@dendrix/core/planning';
 import { todayIso } from '@/features/shell/today';
 import { library } from '@/features/shell/library';
@@ -138,6 +138,7 @@ export function clientWith({ account = LUK, trees = [], tree, queue = [], waitin
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
   client.setQueryData(session.queryKey, account);
   client.setQueryData(organisationPicks.queryKey, organisation.parse({}));
+  client.setQueryData(townDistricts.queryKey, library.districts);
   const today = todayIso();
   for (const within of [0, 14, 90]) {
     const items = due(trees, today, within);

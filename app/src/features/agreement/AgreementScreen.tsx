@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts/roles';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -59,7 +60,7 @@ export function AgreementScreen() {
   const today = todayIso();
   const [span, setSpan] = useState<'3' | '12' | '120'>('12');
   const since = addMonths(today, -Number(span));
-  const allowed = account?.role === 'reviewer' || account?.role === 'coordinator';
+  const allowed = account !== null && mayAct(account.role, 'reviewer');
   const { data, error, refetch, isFetching } = useQuery({
     ...agreementSince(since),
     enabled: allowed,
@@ -111,7 +112,7 @@ export function AgreementScreen() {
             </View>
             <View className="min-w-0 flex-1 gap-4">
               <ToPractise marks={data.marks} />
-              <OwnErrors since={since} marks={data.marks} mayPick={account?.role === 'coordinator'} />
+              <OwnErrors since={since} marks={data.marks} mayPick={account !== null && mayAct(account.role, 'coordinator')} />
             </View>
           </View>
         </View>

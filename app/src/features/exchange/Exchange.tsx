@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts/roles';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -30,7 +31,7 @@ export function Exchange() {
         </View>
         {problem ? <Remark mood="caution">{problem}</Remark> : null}
       </Card>
-      {account?.role === 'coordinator' ? (
+      {account && mayAct(account.role, 'coordinator') ? (
         <ImportList />
       ) : (
         <Card>

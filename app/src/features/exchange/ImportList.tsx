@@ -7,7 +7,7 @@ import {
   COLUMN_KINDS,
   matchColumns,
   missingColumns,
-  parseCsv,
+  parseRows,
   type ColumnKind,
   type ColumnMatch,
   type ListReport,
@@ -44,7 +44,7 @@ const LARGEST_FILE = 15_000_000;
 export function ImportList() {
   const client = useQueryClient();
   const reading = useReadList();
-  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [file, setFile] = useState<{ name: string; text: string; sample: Sample } | null>(null);
   const [columns, setColumns] = useState<ColumnMatch[]>([]);
   const [zone, setZone] = useState('');
   const [unit, setUnit] = useState<LengthUnit>('cm');
@@ -74,10 +74,10 @@ export function ImportList() {
     setChoices({});
     if (chosen.size > LARGEST_FILE) return setProblem('The file is larger than 15 MB; split it.');
     const text = await chosen.text();
-    const parsed = parseCsv(text);
+    const parsed = parseRows(text);
     const matched = matchColumns(parsed.headers);
     setColumns(matched);
-    setFile({ name: chosen.name, text });
+    setFile({ name: chosen.name, text, sample: { headers: parsed.headers, rows: parsed.rows.slice(0, 3) } });
     read(text, { columns: matched, choices: {} });
   };
   const assign = (header: string, kind: ColumnKind | null) => {
@@ -116,12 +116,12 @@ export function ImportList() {
         <Heading>Bring a tree list in</Heading>
         <Body>
           A CSV with a tag, a place (latitude and longitude, or easting and northing with the zone), and whatever else there is: species as
-          written, girth or diameter, planting year.
+          written, girth or diameter, planting year. Or points as GeoJSON with the same in their properties.
         </Body>
         <input
           ref={picker}
           type="file"
-          accept=".csv,text/csv,text/plain"
+          accept=".csv,.geojson,.json,text/csv,text/plain,application/geo+json"
           aria-label="Tree list file"
           style={{ display: 'none' }}
           onChange={(event) => {
@@ -146,7 +146,7 @@ export function ImportList() {
             <ColumnLine
               key={column.header}
               column={column}
-              sample={sampleOf(file.text, column.header)}
+              sample={sampleOf(file.sample, column.header)}
               onAssign={(kind) => assign(column.header, kind)}
             />
           ))}
@@ -223,8 +223,10 @@ export function ImportList() {
   );
 }
 
-function sampleOf(text: string, header: string): string {
-  const { headers, rows } = parseCsv(text.slice(0, 4000));
+/** Some rows of a list, to show what stands in a column. */
+type Sample = Pick<ReturnType<typeof parseRows>, 'headers' | 'rows'>;
+
+function sampleOf({ headers, rows }: Sample, header: string): string {
   const at = headers.indexOf(header);
   return rows
     .slice(0, 3)

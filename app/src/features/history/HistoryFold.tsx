@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts/roles';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
@@ -114,7 +115,7 @@ function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' 
   const versions = versionsOf(tree.visits, visit.id);
   const root = versions[0];
   const standing = versions.at(-1);
-  const may = account !== null && account.role !== 'viewer' && (root?.by.id === account.id || account.role === 'coordinator');
+  const may = account !== null && account.role !== 'viewer' && (root?.by.id === account.id || mayAct(account.role, 'coordinator'));
   const unsent = parcels.some((parcel) => parcel.id === visit.id || (parcel.kind === 'visit' && parcel.body.amends === standing?.id));
   if (!may || unsent) return null;
   const open = () =>

@@ -23,7 +23,9 @@ import { TreeTag, Waiting } from '@/ui/surface';
 import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
 import type { Palette } from '@/ui/palette';
+import { useTownDistrict } from '@/features/shell/leading';
 import { AddTree } from './AddTree';
+import { useBehind } from './behind';
 import { HoldArea } from './HoldArea';
 import { ASK_WORDS, MARKS, type Mark } from './marks';
 import { TreeMap } from './TreeMap';
@@ -50,11 +52,13 @@ export function MapScreen() {
   const added = useAdded();
   const own = useOwn();
   const chosen = useChosen(picked);
+  const behind = useBehind();
+  const district = useTownDistrict();
   const counts = useMemo(() => {
     if (held && town.isError) return countAnswers(ask, held, today);
     return town.data?.counts[ask] ?? {};
   }, [held, town.isError, town.data, ask, today]);
-  if (!town.data && !held) return <Waiting what="the map" problem={town.error?.message} />;
+  if ((!town.data && !held) || !behind) return <Waiting what="the map" problem={town.error?.message} />;
   const sum = Object.values(counts).reduce((all, n) => all + n, 0) + added.length;
   const shown = only === null ? sum : (counts[only] ?? 0);
   const mayAdd = account !== null && account.role !== 'viewer';
@@ -88,6 +92,8 @@ export function MapScreen() {
       </ScrollView>
       <View className="min-h-0 flex-1">
         <TreeMap
+          behind={behind}
+          district={district}
           ask={ask}
           only={only}
           today={today}
@@ -102,6 +108,11 @@ export function MapScreen() {
           onPlace={setPlace}
           onView={setView}
         />
+        {behind.attribution ? (
+          <View className="absolute bottom-1 right-1 rounded-sm bg-paper px-1">
+            <Small className="text-[12px] leading-[16px]">{behind.attribution}</Small>
+          </View>
+        ) : null}
         <View
           className={`absolute left-3 top-3 gap-0 rounded-md border border-rule bg-sheet p-1 ${wide ? '' : 'max-w-[70%]'}`}
           role="group"

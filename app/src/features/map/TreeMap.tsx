@@ -1,5 +1,4 @@
 import 'maplibre-gl/dist/maplibre-gl.css';
-import plan from '@dendrix/demo/map';
 import {
   LngLatBounds,
   type LngLat,
@@ -19,10 +18,13 @@ import { DEEPEST, type Box, type Place } from '@dendrix/core/geo';
 import { ASKS, dayNumber, SOON_DAYS, tileTags, type Ask } from '@dendrix/core/review';
 import { useTheme } from '@/ui/theme';
 import { drawLabel, drawMark, LABEL, labelName, markName, MARKS, PARTS, readLabel } from './marks';
+import type { Behind } from './behind';
 import { mapStyle } from './style';
 import { addTreeSource, tilesOf } from './tree-source';
 
 interface Props {
+  /** What lies behind the trees. */
+  behind: Behind;
   ask: Ask;
   /** Only trees of this answer are shown. */
   only: string | null;
@@ -32,6 +34,8 @@ interface Props {
   /** Where the town's trees stand, and where closest: the map opens on it. */
   box: Box | null;
   middle: Place | null;
+  /** The middle of the district, for a town without trees. */
+  district: Place | null;
   /** Trees that are other than the tiles say: not sent yet. */
   own: readonly TreeBrief[];
   chosen: Place | null;
@@ -109,21 +113,39 @@ const featuresOf = (trees: readonly TreeBrief[]): GeoJSON.FeatureCollection => (
 const TREE_LAYERS = ['trees', 'own'] as const;
 
 /** Where the map opens: on all of a small town, or where the trees of a large one stand closest. A phone opens near enough to touch marks. */
-function opening(box: Box | null, middle: Place | null) {
+function opening(plan: Behind['plan'], box: Box | null, middle: Place | null, district: Place | null) {
   const bounds = new LngLatBounds();
   if (box) bounds.extend([box[0], box[1]]).extend([box[2], box[3]]);
   else
     for (const feature of plan.features)
       if (feature.geometry.type === 'LineString')
         for (const [lng, lat] of feature.geometry.coordinates) bounds.extend([lng ?? 0, lat ?? 0]);
+  // A town without a tree or a street yet opens on the middle of its district.
+  if (bounds.isEmpty()) return { center: district ? ([district.longitude, district.latitude] as [number, number]) : undefined, zoom: 13 };
   const wide = bounds.getEast() - bounds.getWest() > WIDE_TOWN;
   const center: [number, number] | LngLat = wide && middle ? [middle.longitude, middle.latitude] : bounds.getCenter();
   if (window.innerWidth < 700) return { center, zoom: wide ? 15.2 : 14.9 };
   return wide ? { center, zoom: 14 } : { bounds, fitBoundsOptions: { padding: 28 } };
 }
 
-/** The district with its trees, drawn by MapLibre from tiles of the service and the plan that ships. */
-export function TreeMap({ ask, only, today, version, box, middle, own, chosen, placing, placed, onChoose, onPlace, onView }: Props) {
+/** The district with its trees, drawn by MapLibre from tiles of the service and what the town has brought in. */
+export function TreeMap({
+  behind,
+  district,
+  ask,
+  only,
+  today,
+  version,
+  box,
+  middle,
+  own,
+  chosen,
+  placing,
+  placed,
+  onChoose,
+  onPlace,
+  onView,
+}: Props) {
   const holder = useRef<View>(null);
   const map = useRef<MapLibre | null>(null);
   const { palette } = useTheme();
@@ -135,8 +157,8 @@ export function TreeMap({ ask, only, today, version, box, middle, own, chosen, p
     addTreeSource();
     const made = new MapLibre({
       container: holder.current as unknown as HTMLElement,
-      style: mapStyle(plan, palette),
-      ...opening(box, middle),
+      style: mapStyle(behind, palette),
+      ...opening(behind.plan, box, middle, district),
       maxZoom: 20,
       minZoom: 9,
       attributionControl: false,
@@ -247,9 +269,9 @@ export function TreeMap({ ask, only, today, version, box, middle, own, chosen, p
       map.current = null;
       setReady(false);
     };
-    // The map is made anew only when the theme changes; data flows in below.
+    // The map is made anew only when the theme or what lies behind changes; data flows in below.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [palette]);
+  }, [palette, behind]);
 
   useEffect(() => {
     const made = map.current;

@@ -1,15 +1,52 @@
-import type { FeatureCollection } from 'geojson';
-import type { StyleSpecification } from 'maplibre-gl';
+import type { LayerSpecification, SourceSpecification, StyleSpecification } from 'maplibre-gl';
+import type { Behind, TileFile } from './behind';
 import type { Palette } from '@/ui/palette';
 
-/** The plan of the district in the notebook's colours. Names no glyph server: text is drawn from fonts on the device. */
-export function mapStyle(plan: FeatureCollection, p: Palette): StyleSpecification {
+/** Opacity of pictures from the air and of other people's maps: the trees are what is looked at. */
+const FAINT = 0.7;
+
+const sourceOf = (file: TileFile): SourceSpecification => ({
+  type: file.isRaster ? 'raster' : 'vector',
+  // The file says itself where its tiles lie.
+  url: file.address,
+  ...(file.isRaster ? { tileSize: 256 } : {}),
+});
+
+/** How a file of tiles is drawn: a picture as it is; of shapes whose words nobody knows, areas pale and lines thin. */
+const layersOf = (file: TileFile, p: Palette): LayerSpecification[] =>
+  file.isRaster
+    ? [{ id: `tiles-${file.id}`, type: 'raster', source: file.id, paint: { 'raster-opacity': FAINT } }]
+    : file.layers.flatMap((layer): LayerSpecification[] => [
+        {
+          id: `area-${file.id}-${layer}`,
+          type: 'fill',
+          source: file.id,
+          'source-layer': layer,
+          filter: ['==', ['geometry-type'], 'Polygon'],
+          paint: {
+            'fill-color': /water|ocean|sea/i.test(layer) ? p.water : /park|wood|green|land/i.test(layer) ? p.park : p.house,
+            'fill-opacity': FAINT,
+          },
+        },
+        {
+          id: `line-${file.id}-${layer}`,
+          type: 'line',
+          source: file.id,
+          'source-layer': layer,
+          filter: ['==', ['geometry-type'], 'LineString'],
+          paint: { 'line-color': p.rule, 'line-width': 1.4 },
+        },
+      ]);
+
+/** What lies behind the trees, in the notebook's colours. Names no glyph server: text is drawn from fonts on the device. */
+export function mapStyle({ plan, tiles }: Pick<Behind, 'plan' | 'tiles'>, p: Palette): StyleSpecification {
   const kind = (name: string) => ['==', ['get', 'kind'], name] as ['==', ['get', string], string];
   return {
     version: 8,
-    sources: { plan: { type: 'geojson', data: plan } },
+    sources: { plan: { type: 'geojson', data: plan }, ...Object.fromEntries(tiles.map((file) => [file.id, sourceOf(file)])) },
     layers: [
       { id: 'ground', type: 'background', paint: { 'background-color': p.paper } },
+      ...tiles.flatMap((file) => layersOf(file, p)),
       { id: 'park', type: 'fill', source: 'plan', filter: kind('park'), paint: { 'fill-color': p.park, 'fill-outline-color': p.lichen } },
       { id: 'water', type: 'fill', source: 'plan', filter: kind('water'), paint: { 'fill-color': p.water } },
       {

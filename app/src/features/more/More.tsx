@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { useSettings } from '@/features/shell/settings';
 import { ROOT_STANDARD_WORDS, capital, PROFILE_WORDS } from '@dendrix/core/words';
 
+import { mayAct } from '@dendrix/core/contracts/roles';
 import { PROFILES } from '@dendrix/core/record';
 import { ROOT_STANDARDS } from '@dendrix/core/record';
 import { library } from '@/features/shell/library';
@@ -24,6 +25,7 @@ import type { ThemeChoice } from '@/ui/theme';
 export function More() {
   const router = useRouter();
   const { account } = useSession();
+  const mayRun = account !== null && mayAct(account.role, 'coordinator');
   const signOut = useSignOut();
   const { parcels } = useOutbox();
   const { settings, change } = useSettings();
@@ -66,13 +68,20 @@ export function More() {
       </Card>
       <ForYou />
       <Card>
+        <Heading>Access and the town</Heading>
+        <Body>Your second factor, password and devices{mayRun ? '; the districts, lists and map of the town' : ''}.</Body>
+        <View className="flex-row flex-wrap gap-2">
+          <Button onPress={() => router.push('/access')}>Your access</Button>
+          {mayRun ? <Button onPress={() => router.push('/set-up')}>Setting up</Button> : null}
+          {account?.role === 'administrator' ? <Button onPress={() => router.push('/people')}>People</Button> : null}
+        </View>
+      </Card>
+      <Card>
         <Heading>The work together</Heading>
         <Body>Rounds of a day for one crew or several, and how far people read the same alike.</Body>
         <View className="flex-row flex-wrap gap-2">
           <Button onPress={() => router.push('/round')}>Rounds</Button>
-          {account?.role === 'reviewer' || account?.role === 'coordinator' ? (
-            <Button onPress={() => router.push('/agreement')}>Agreement</Button>
-          ) : null}
+          {account && mayAct(account.role, 'reviewer') ? <Button onPress={() => router.push('/agreement')}>Agreement</Button> : null}
         </View>
       </Card>
       <Card>
@@ -113,9 +122,9 @@ export function More() {
           onChange={(stem) => change({ stem })}
         />
       </Card>
-      <ConfirmationRule mayPick={account?.role === 'coordinator'} />
-      <SecondLookShare mayPick={account?.role === 'coordinator'} />
-      <Practice mayPick={account?.role === 'coordinator'} />
+      <ConfirmationRule mayPick={mayRun} />
+      <SecondLookShare mayPick={mayRun} />
+      <Practice mayPick={mayRun} />
       <Card>
         <Heading>What this record is not</Heading>
         <Body>

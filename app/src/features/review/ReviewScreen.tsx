@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts/roles';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
@@ -22,7 +23,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   const router = useRouter();
   const wide = useWide();
   const { account } = useSession();
-  const allowed = account?.role === 'reviewer' || account?.role === 'coordinator';
+  const allowed = account !== null && mayAct(account.role, 'reviewer');
   const [filter, setFilter] = useState<QueueFilter>({});
   const queue = useReviewQueue(allowed, filter);
   const { parcels } = useOutbox();

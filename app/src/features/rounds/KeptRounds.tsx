@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts/roles';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
@@ -24,7 +25,7 @@ export function KeptRounds({ rounds, account }: { rounds: readonly RoundView[]; 
           key={round.id}
           round={round}
           mine={round.crew.id === account.id}
-          mayDrop={round.crew.id === account.id || account.role === 'coordinator'}
+          mayDrop={round.crew.id === account.id || mayAct(account.role, 'coordinator')}
         />
       ))}
     </View>

@@ -1,3 +1,4 @@
+import { mayAct } from '@dendrix/core/contracts/roles';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -40,7 +41,7 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
   const [crews, setCrews] = useState<readonly string[]>([account.id]);
   const [problem, setProblem] = useState<{ at: 'from' | 'hours' | 'day' | 'start'; words: string } | null>(null);
   const [typedDay, setTypedDay] = useState('');
-  const mayShare = account.role === 'coordinator';
+  const mayShare = mayAct(account.role, 'coordinator');
   const set = (part: Partial<Wishes>) => onWishes({ ...wishes, ...part });
   const locate = () =>
     navigator.geolocation.getCurrentPosition(

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import type { RoundPlan } from '@dendrix/core/contracts';
@@ -24,6 +24,7 @@ import { KeptRounds } from './KeptRounds';
 import { PlanForm, type Asked } from './PlanForm';
 import { Season } from './Season';
 import { StopList } from './StopList';
+import { holdUnkept, unkept } from './unkept';
 import { usePlan } from './usePlan';
 import { keepWishes, lastWishes, type Wishes } from './wishes';
 
@@ -91,11 +92,14 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
   const wide = useWide();
   const { account } = useSession();
   const [wishes, setWishes] = useState(lastWishes);
-  const [asked, setAsked] = useState<Asked | null>(null);
-  const [changes, setChanges] = useState<Changes>(NONE);
+  const [before] = useState(() => unkept<Asked, Changes>(day));
+  const [asked, setAsked] = useState<Asked | null>(before?.asked ?? null);
+  const [changes, setChanges] = useState<Changes>(before?.changes ?? NONE);
   const [problem, setProblem] = useState<string | null>(null);
   const [keeping, setKeeping] = useState(false);
-  const { plan: begin, stop, share, planned, problem: failed, clear } = usePlan();
+  const { plan: begin, stop, share, planned, problem: failed, clear } = usePlan(before?.planned ?? null);
+  // Until it is kept a plan is this page's alone: one that is loaded anew goes on with it.
+  useEffect(() => holdUnkept(planned && asked ? { day, asked, changes, planned } : null), [day, asked, changes, planned]);
 
   const run = useCallback(
     async (what: Asked, { pinned, without }: Changes) => {

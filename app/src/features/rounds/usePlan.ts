@@ -1,12 +1,18 @@
+import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Planned } from '@dendrix/core/rounds';
+import { aboutHere } from '@/data/keys';
 import type { RoundTask, RoundTold } from '@/workers/round.worker';
 
-/** Plans rounds in a worker: how far it is, what came of it, and a way to stop. */
-export function usePlan() {
+/**
+ * Plans rounds in a worker: how far it is, what came of it, and a way to stop.
+ * @param first what was planned before the page was loaded anew
+ */
+export function usePlan(first: Planned | null) {
+  const isDemonstration = useQuery(aboutHere).data?.kind === 'demonstration';
   const worker = useRef<Worker | null>(null);
   const [share, setShare] = useState<number | null>(null);
-  const [planned, setPlanned] = useState<Planned | null>(null);
+  const [planned, setPlanned] = useState<Planned | null>(first);
   const [problem, setProblem] = useState<string | null>(null);
   const stop = useCallback(() => {
     worker.current?.terminate();
@@ -15,7 +21,7 @@ export function usePlan() {
   }, []);
   useEffect(() => stop, [stop]);
   const plan = useCallback(
-    (task: RoundTask) => {
+    (task: Omit<RoundTask, 'isDemonstration'>) => {
       stop();
       setProblem(null);
       setShare(0);
@@ -31,9 +37,9 @@ export function usePlan() {
         setProblem('The round could not be planned on this device.');
         stop();
       };
-      made.postMessage(task);
+      made.postMessage({ ...task, isDemonstration } satisfies RoundTask);
     },
-    [stop],
+    [stop, isDemonstration],
   );
   return { plan, stop, share, planned, problem, clear: useCallback(() => setPlanned(null), []) };
 }

@@ -1,14 +1,21 @@
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
+import { useQuery } from '@tanstack/react-query';
 import { plateLeaf } from '@dendrix/core/figures/plate-leaf';
 import { useLeading } from '@/features/shell/leading';
+import { ApiProblem } from '@/data/api';
+import { aboutHere } from '@/data/keys';
+import { wasLetGo } from '@/offline/forget';
+import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Heading, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
+import { Remark } from '@/ui/surface';
 import { useDemoAccounts, useSignIn } from './useSession';
 
-const ROLE_WORDS = {
+/** What each role is there for. */
+export const ROLE_WORDS = {
   viewer: 'reads, changes nothing',
   crew: 'visits trees',
   reviewer: 'gives the second opinion',
@@ -16,16 +23,21 @@ const ROLE_WORDS = {
   administrator: 'looks after people and access',
 } as const;
 
-/** The door: a name and a password; the demo offers its people by one tap. */
+/** The door: a name and a password, and a one-time code where the person has a second factor; the demo offers its people by one tap. */
 export function SignIn() {
+  const { data: about } = useQuery(aboutHere);
   const demo = useDemoAccounts();
   const signIn = useSignIn();
+  const { parcels } = useOutbox();
   const [login, setLogin] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
   const [tried, setTried] = useState(false);
+  const wantsCode = signIn.error instanceof ApiProblem && signIn.error.path === 'code';
   const submit = () => {
     setTried(true);
-    if (login.trim() !== '' && password !== '') signIn.mutate({ login: login.trim(), password });
+    if (login.trim() !== '' && password !== '')
+      signIn.mutate({ login: login.trim(), password, ...(code.trim() === '' ? {} : { code: code.trim() }) });
   };
   const leaf = useLeading()?.taxon('Celtis occidentalis');
   return (
@@ -33,10 +45,22 @@ export function SignIn() {
       <View className="flex-row items-center gap-4">
         {leaf ? <Drawing figure={plateLeaf(leaf)} width={64} height={64} /> : null}
         <View className="flex-1">
-          <Title>Dendrix</Title>
-          <Body className="text-soft">The field notebook for street, park and garden trees.</Body>
+          <Title>{about?.kind === 'town' ? about.name : 'Dendrix'}</Title>
+          <Body className="text-soft">
+            {about?.kind === 'town' ? 'Dendrix, the field notebook' : 'The field notebook'} for street, park and garden trees.
+          </Body>
         </View>
       </View>
+      {wasLetGo() ? (
+        <Remark mood="caution" title="This device was without contact for too long">
+          What it held of the record was let go of. Sign in where there is a signal, and it is fetched again.
+        </Remark>
+      ) : null}
+      {parcels.length > 0 ? (
+        <Remark mood="second" title={`${parcels.length} waiting to be sent`}>
+          They are safe on this device, each under the name of whose it is, and go out when that person signs in.
+        </Remark>
+      ) : null}
       {signIn.error ? (
         <View role="alert" className="border-l-4 border-l-sulphur bg-sulphur-wash px-3 py-2">
           <Body>{signIn.error.message}</Body>
@@ -82,9 +106,26 @@ export function SignIn() {
           onSubmitEditing={submit}
           problem={tried && password === '' ? 'Type your password.' : null}
         />
+        {wantsCode ? (
+          <Field
+            label="One-time code"
+            autoCapitalize="none"
+            autoComplete="one-time-code"
+            autoFocus
+            value={code}
+            onChangeText={setCode}
+            onSubmitEditing={submit}
+            hint="Six digits from the phone with your second factor, or one of your recovery codes."
+          />
+        ) : null}
         <Button kind="next" onPress={submit} disabled={signIn.isPending}>
           Sign in
         </Button>
+        {about?.kind === 'town' ? (
+          <Small>
+            {`Forgot the password, or lost the phone with the second factor? An administrator makes you a new link.${about.contact ? ` ${about.contact}` : ''}`}
+          </Small>
+        ) : null}
       </View>
     </ScrollView>
   );

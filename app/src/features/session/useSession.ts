@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, read } from '@/data/api';
-import { demoAccounts, session } from '@/data/keys';
+import { aboutHere, demoAccounts, session } from '@/data/keys';
+import { letGoOfRecord } from '@/offline/forget';
 
 /** Who is signed in. Without a signal the last answer holds, so that work goes on. */
 export function useSession() {
@@ -8,12 +9,16 @@ export function useSession() {
   return { account: query.data ?? null, known: query.data !== undefined, problem: query.error };
 }
 
-export const useDemoAccounts = () => useQuery(demoAccounts);
+/** The people of the demonstration; no town has any to offer. */
+export function useDemoAccounts() {
+  const { data } = useQuery(aboutHere);
+  return useQuery({ ...demoAccounts, enabled: data?.kind === 'demonstration' });
+}
 
 export function useSignIn() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (given: { login: string; password: string }) => read(call('POST', '/session', given), (of) => of.account),
+    mutationFn: (given: { login: string; password: string; code?: string }) => read(call('POST', '/session', given), (of) => of.account),
     onSuccess: (account) => client.setQueryData(session.queryKey, account),
   });
 }
@@ -23,8 +28,9 @@ export function useSignOut() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ everywhere }: { everywhere: boolean }) => call('DELETE', `/session?everywhere=${everywhere}`),
-    onSuccess: () => {
+    onSuccess: async () => {
       client.clear();
+      await letGoOfRecord();
       client.setQueryData(session.queryKey, null);
     },
   });

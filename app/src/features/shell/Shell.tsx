@@ -1,9 +1,10 @@
-import { usePathname, useRouter } from 'expo-router';
+import { Redirect, usePathname, useRouter } from 'expo-router';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { useQuery } from '@tanstack/react-query';
-import { myNotices } from '@/data/keys';
+import { aboutHere, accessKept, myNotices, townDistricts } from '@/data/keys';
+import { allowDays } from '@/offline/forget';
 import { useLive } from '@/features/live/useLive';
 import { SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
@@ -61,11 +62,14 @@ function Frame({ children }: { children: ReactNode }) {
     return () => clearTimeout(timer);
   }, []);
 
+  // Whoever comes by a one-time link has no name here yet.
+  if (pathname.startsWith('/join/')) return <View className="flex-1 bg-paper">{children}</View>;
   if (!known) {
     if (problem) return <SignIn />;
     return <View className="flex-1 bg-paper">{patient ? <Waiting what="your account" /> : null}</View>;
   }
   if (!account) return <SignIn />;
+  if (account.owesFactor && pathname !== '/access') return <Redirect href="/access" />;
   const full = room ? `This device is nearly full, ${megabytes(room.left)} left: send what waits, or let areas go under More` : null;
   const refused = parcels.filter((parcel) => parcel.state === 'refused' && parcel.owner === account.id).length;
   const state = !online
@@ -83,6 +87,7 @@ function Frame({ children }: { children: ReactNode }) {
       <Ahead />
       {wide ? <Rail pathname={pathname} state={state} /> : null}
       <View className="min-h-0 min-w-0 flex-1">
+        <DemonstrationLine />
         {full ? (
           <View className="bg-sulphur-wash px-4 py-1" role="alert">
             <Small className="font-body-bold text-ink">{full}</Small>
@@ -100,12 +105,33 @@ function Frame({ children }: { children: ReactNode }) {
   );
 }
 
+/** What is invented says so on every screen. */
+function DemonstrationLine() {
+  const { data } = useQuery(aboutHere);
+  if (data?.kind !== 'demonstration') return null;
+  return (
+    <View className="border-b border-rule bg-slate-wash px-4 py-[2px]" role="note">
+      <Small className="text-center text-[12px] leading-[16px] text-ink">Demonstration: town, people and trees are invented</Small>
+    </View>
+  );
+}
+
 /** Runs only while somebody is signed in. */
 function Ahead() {
+  useQuery(townDistricts);
+  useAllowedDays();
   useHeldFresh();
   useOthersAhead();
   useLive();
   return null;
+}
+
+/** How long this device may be without contact is written down where it can be read without any. */
+function useAllowedDays(): void {
+  const { data } = useQuery(accessKept);
+  useEffect(() => {
+    if (data) allowDays(data.unattendedDays);
+  }, [data]);
 }
 
 /** What a person is told and has not seen. It is asked for once the first screen stands, and again when somebody speaks to them. */

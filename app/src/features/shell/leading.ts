@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useSyncExternalStore } from 'react';
 import { districtAt } from '@dendrix/core/geo/district';
 import type { LeadingDistrict, LeadingTaxon } from '@dendrix/core/knowledge/leading';
-import { townCounted } from '@/data/keys';
+import { townCounted, townDistricts } from '@/data/keys';
 import { heldLeading, watchLeading } from '@/data/library';
 import { todayIso } from './today';
 
@@ -26,9 +26,14 @@ export function useLeading(): Leading | null {
   }, [held]);
 }
 
-/** The district the town's trees stand in; the first of the library while the town is not known, null while the library is not. */
+/**
+ * The district the town's trees stand in; the first of them while the town is not known. Null while the library is not here, or nobody
+ * has said yet which districts there are: another town's name is no answer.
+ */
 export function useTownDistrict(): LeadingDistrict | null {
-  const districts = useLeading()?.districts;
+  const { isPending } = useQuery(townDistricts);
+  const leading = useLeading();
+  const districts = isPending ? undefined : leading?.districts;
   const middle = useQuery(townCounted(todayIso())).data?.middle;
   if (!districts) return null;
   return middle ? districtAt(districts, middle) : (districts[0] ?? null);

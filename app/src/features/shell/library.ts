@@ -20,11 +20,11 @@ export const matchedWords = ({ matched, where }: NameHit): string => (where ? `$
 /** The district that a place lies in: what grows there, which names are meant, which agents are about. */
 export const districtOf = (place: Place): District => districtAt(library.districts, place);
 
-const finders = new Map<string, NameFinder>();
+const finders = new WeakMap<District, NameFinder>();
 
 /** Finds names as they are used in a district: what is planted there is meant first. */
 export function namesIn(district: District): NameFinder {
-  const held = finders.get(district.id) ?? nameFinder(library, new Map(Object.entries(district.planted)));
-  finders.set(district.id, held);
+  const held = finders.get(district) ?? nameFinder(library, new Map(Object.entries(district.planted)));
+  finders.set(district, held);
   return held;
 }

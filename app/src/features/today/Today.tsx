@@ -6,10 +6,12 @@ import { plateLeaf } from '@dendrix/core/figures/plate-leaf';
 import type { Place } from '@dendrix/core/geo';
 import { seasonOf } from '@dendrix/core/time';
 import { useTownDistrict } from '@/features/shell/leading';
+import { todayIso } from '@/features/shell/today';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
 import { useQuery } from '@tanstack/react-query';
-import { roundsOfDay } from '@/data/keys';
+import { mayAct } from '@dendrix/core/contracts/roles';
+import { howFarSetUp, roundsOfDay, townCounted } from '@/data/keys';
 import { useSession } from '@/features/session/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
@@ -94,6 +96,7 @@ export function Today() {
           </View>
         </Remark>
       ) : null}
+      <FirstHour />
       <MyRound today={today} />
       <Choice label="How far ahead" shown={false} options={SPANS} value={span} onChange={setSpan} />
       {total > stops.length || from ? (
@@ -109,13 +112,49 @@ export function Today() {
           <StopCard key={stop.tree.id} stop={stop} number={i + 1} today={today} wide={wide} />
         ))}
       </View>
-      {stops.length === 0 ? (
-        <Card>
-          <Heading>The round is done</Heading>
-          <Body>Look further ahead above, or choose a tree on the map.</Body>
-        </Card>
-      ) : null}
+      {stops.length === 0 ? <NothingDue /> : null}
     </Page>
+  );
+}
+
+/** Nothing to walk to: the round is done, or there is no tree yet. */
+function NothingDue() {
+  const router = useRouter();
+  const { account } = useSession();
+  const { data } = useQuery(townCounted(todayIso()));
+  if (data?.trees !== 0)
+    return (
+      <Card>
+        <Heading>The round is done</Heading>
+        <Body>Look further ahead above, or choose a tree on the map.</Body>
+      </Card>
+    );
+  return (
+    <Card>
+      <Heading>No tree yet</Heading>
+      <Body>Bring the list of trees in, or add the first one on the map.</Body>
+      <View className="flex-row flex-wrap gap-2">
+        {account && mayAct(account.role, 'coordinator') ? (
+          <Button onPress={() => router.navigate('/exchange')}>Bring the list in</Button>
+        ) : null}
+        <Button onPress={() => router.navigate('/map?add=1')}>Add a tree</Button>
+      </View>
+    </Card>
+  );
+}
+
+/** While a town is being set up, whoever does that is led there. */
+function FirstHour() {
+  const router = useRouter();
+  const { account } = useSession();
+  const { data } = useQuery({ ...howFarSetUp, enabled: account !== null && mayAct(account.role, 'coordinator') });
+  if (!data || data.isDone || data.districts === 0) return null;
+  return (
+    <Remark mood="second" title="The town is being set up">
+      <Button kind="next" className="self-start" onPress={() => router.navigate('/set-up')}>
+        Go on with it
+      </Button>
+    </Remark>
   );
 }
 

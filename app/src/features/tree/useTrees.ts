@@ -2,9 +2,11 @@ import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useEffect, useMemo } from 'react';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
+import { districtAt } from '@dendrix/core/geo/district';
 import { briefOfNew, detailOfNew, withUnsent } from '@dendrix/core/review';
 import { NoSignal } from '@/data/api';
 import { found, olderVisits, oneTree } from '@/data/keys';
+import { useLeading } from '@/features/shell/leading';
 import { heldTree } from '@/offline/held';
 import { useHeldTrees } from './useHeldTrees';
 import { useUnsent } from './useUnsent';
@@ -34,10 +36,12 @@ export function useTree(id: string, wanted = true) {
   const added = treesIn(parcels).find((parcel) => parcel.id === id);
   const query = useQuery({ ...oneTree(id), enabled: wanted && !added });
   const unsent = useUnsent(id);
+  const leading = useLeading();
   const data = useMemo(() => {
     const tree = query.data ?? (added ? detailOfNew(id, added.body) : undefined);
-    return tree && withUnsent(tree, unsent);
-  }, [query.data, added, id, unsent]);
+    const districts = leading?.districts ?? [];
+    return tree && withUnsent(tree, unsent, districts.length > 0 ? districtAt(districts, tree).longestGap : undefined);
+  }, [query.data, added, id, unsent, leading]);
   return { ...query, data };
 }
 

@@ -200,9 +200,11 @@ describe('the side of the stem from the ground up', () => {
   it('is told in feet to those who work in them', () => {
     localStorage.setItem('dendrix-settings', JSON.stringify({ units: 'feet' }));
     render(
-      <SettingsProvider>
-        <StemHeights zone="stem-e" signs={[]} before={[]} onPick={jest.fn()} />
-      </SettingsProvider>,
+      <QueryClientProvider client={new QueryClient()}>
+        <SettingsProvider>
+          <StemHeights zone="stem-e" signs={[]} before={[]} onPick={jest.fn()} />
+        </SettingsProvider>
+      </QueryClientProvider>,
     );
     expect(screen.getAllByRole('button').map((band) => band.getAttribute('aria-label'))).toEqual([
       'A sign at the foot, below 1 ft',

@@ -1,0 +1,63 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { DeviceView } from '@dendrix/core/contracts';
+import { devicesOf } from '@/data/keys';
+import { Body, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Remark, Waiting } from '@/ui/surface';
+import { useEndDevice } from './useAccess';
+
+/** A moment of the record in the words of this device: "26 Nov, 14:05". */
+export const momentWords = (iso: string): string =>
+  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** The devices somebody is signed in on, each with a way to end it. @param person null for oneself */
+export function Devices({ person }: { person: string | null }) {
+  const { data, error } = useQuery(devicesOf(person));
+  const end = useEndDevice(person);
+  const [asked, setAsked] = useState<string | null>(null);
+  if (!data) return <Waiting what="the devices" problem={error?.message} />;
+  return (
+    <View className="gap-3">
+      {data.length === 0 ? <Body>Signed in nowhere.</Body> : null}
+      {data.map((device) => (
+        <View key={device.id} className="gap-2 border-b border-rule pb-3">
+          <Strong>{device.isThis ? `${device.device} (this one)` : device.device}</Strong>
+          <Small>{wordsOf(device)}</Small>
+          {device.isThis || device.toForget ? null : asked === device.id ? (
+            <Remark mood="caution" title="Is it lost?">
+              <View className="gap-2">
+                <Body>
+                  A device that is lost forgets everything it holds at its next contact, also what waits there to be sent. One that is only
+                  signed out keeps what waits, under the name of whose it is.
+                </Body>
+                <View className="flex-row flex-wrap gap-2">
+                  <Button kind="next" onPress={() => end.mutate({ id: device.id, forget: true })}>
+                    It is lost: forget all
+                  </Button>
+                  <Button onPress={() => end.mutate({ id: device.id, forget: false })}>Only sign it out</Button>
+                  <Button onPress={() => setAsked(null)}>Leave it</Button>
+                </View>
+              </View>
+            </Remark>
+          ) : (
+            <Button className="self-start" label={`Sign out ${device.device}`} onPress={() => setAsked(device.id)}>
+              Sign out …
+            </Button>
+          )}
+        </View>
+      ))}
+      {end.error ? <Remark mood="caution">{end.error.message}</Remark> : null}
+    </View>
+  );
+}
+
+const wordsOf = ({ beganAt, lastSeen, toForget }: DeviceView): string =>
+  [
+    beganAt ? `signed in ${momentWords(beganAt)}` : null,
+    lastSeen ? `last contact ${momentWords(lastSeen)}` : null,
+    toForget ? 'is told to forget all it holds at its next contact' : null,
+  ]
+    .filter(Boolean)
+    .join('; ');

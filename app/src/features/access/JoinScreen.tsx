@@ -1,0 +1,103 @@
+import { mayAct } from '@dendrix/core/contracts/roles';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { ApiProblem, call, get, read } from '@/data/api';
+import { session } from '@/data/keys';
+import { Body, Small, Title } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Remark, Waiting } from '@/ui/surface';
+
+/** What a good password is, as the server asks for it. */
+const SHORTEST = 12;
+
+/** Where a one-time link leads: whoever it is for sets a password and is in. */
+export function JoinScreen() {
+  const { token } = useLocalSearchParams<{ token: string }>();
+  const router = useRouter();
+  const client = useQueryClient();
+  const link = useQuery({
+    queryKey: ['passing-link', token],
+    queryFn: () => get(`/links/${token}`, (of) => of.linkView),
+    retry: false,
+    gcTime: 0,
+  });
+  const [password, setPassword] = useState('');
+  const [again, setAgain] = useState('');
+  const [tried, setTried] = useState(false);
+  const join = useMutation({
+    mutationFn: () => read(call('POST', `/links/${token}`, { password }), (of) => of.account),
+    onSuccess: (account) => {
+      // With a second factor of old they come in by the door.
+      if (account.secondFactor) return router.replace('/today');
+      client.clear();
+      client.setQueryData(session.queryKey, account);
+      router.replace(mayAct(account.role, 'coordinator') ? '/set-up' : '/today');
+    },
+  });
+  const short = [...password].length < SHORTEST;
+  const submit = () => {
+    setTried(true);
+    if (!short && again === password) join.mutate();
+  };
+  return (
+    <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8" role="main">
+      {!link.data ? (
+        <>
+          <Title>Dendrix</Title>
+          <Waiting
+            what="whom this link is for"
+            problem={link.error?.message}
+            retry={link.error ? <Button onPress={() => router.replace('/today')}>To the door</Button> : null}
+          />
+        </>
+      ) : (
+        <>
+          <View className="gap-1">
+            <Title>{link.data.town}</Title>
+            <Body className="text-soft">
+              {link.data.kind === 'invite'
+                ? `Welcome, ${link.data.name}. Set a password and you are in.`
+                : `${link.data.name}, set a new password. Whoever is signed in as you is signed out by it.`}
+            </Body>
+          </View>
+          {join.error && !(join.error instanceof ApiProblem && join.error.path === 'password') ? (
+            <Remark mood="caution">{join.error.message}</Remark>
+          ) : null}
+          {/* A password manager keeps it under this name. */}
+          <Field label="Sign-in name" value={link.data.login} onChangeText={() => undefined} editable={false} autoComplete="username" />
+          <Field
+            label="Password"
+            secureTextEntry
+            autoComplete="new-password"
+            value={password}
+            onChangeText={setPassword}
+            problem={
+              join.error instanceof ApiProblem && join.error.path === 'password'
+                ? join.error.message
+                : tried && short
+                  ? `At least ${SHORTEST} characters.`
+                  : null
+            }
+            hint={`At least ${SHORTEST} characters. Four or five words that do not belong together make a good one.`}
+          />
+          <Field
+            label="The same again"
+            secureTextEntry
+            autoComplete="new-password"
+            value={again}
+            onChangeText={setAgain}
+            onSubmitEditing={submit}
+            problem={tried && again !== password ? 'The two are not the same.' : null}
+          />
+          <Button kind="next" onPress={submit} disabled={join.isPending}>
+            Set the password and go in
+          </Button>
+          <Small>This link is good once. If it was not you who asked for it, close this page and tell an administrator.</Small>
+        </>
+      )}
+    </ScrollView>
+  );
+}

@@ -1,0 +1,184 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { ApiProblem, download } from '@/data/api';
+import { useSession } from '@/features/session/useSession';
+import { Body, Figures, Heading, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Card, Page, Remark } from '@/ui/surface';
+import { Devices } from './Devices';
+import { QrCode } from './QrCode';
+import { useOwnActs } from './useAccess';
+
+/** A person's own access: second factor, devices, password, and what is kept about them. */
+export function OwnAccessScreen() {
+  const { account } = useSession();
+  const [problem, setProblem] = useState<string | null>(null);
+  return (
+    <Page title="Your access">
+      {account?.owesFactor ? (
+        <Remark mood="caution" title="Your organisation asks for a second factor">
+          Until you have one, nothing else can be opened. It takes two minutes.
+        </Remark>
+      ) : null}
+      <SecondFactor has={account?.secondFactor ?? false} />
+      <Card>
+        <Heading>Devices you are signed in on</Heading>
+        <Devices person={null} />
+      </Card>
+      <Password />
+      <Card>
+        <Heading>What is kept about you</Heading>
+        <Body>
+          Your name and role, what you recorded of trees and when, what you had before you, and your devices. Nothing else, and none of it
+          leaves the town&apos;s own service.
+        </Body>
+        {problem ? <Remark mood="caution">{problem}</Remark> : null}
+        <Button
+          className="self-start"
+          onPress={() => void download('/me/data', 'about-me.json').catch((error: Error) => setProblem(error.message))}
+        >
+          Take it out as a file
+        </Button>
+      </Card>
+    </Page>
+  );
+}
+
+/** Switches the second factor on and off. */
+function SecondFactor({ has }: { has: boolean }) {
+  const { offer, confirm, drop } = useOwnActs();
+  const [code, setCode] = useState('');
+  const [dropping, setDropping] = useState(false);
+  if (confirm.data)
+    return (
+      <Card>
+        <Heading>Your recovery codes</Heading>
+        <Body>
+          Each stands in for the phone once, should you lose it. Write them down and keep them where the phone is not. They are not shown
+          again.
+        </Body>
+        <View className="flex-row flex-wrap gap-x-6 gap-y-1" role="list">
+          {confirm.data.codes.map((one) => (
+            <View key={one} role="listitem">
+              <Figures className="text-[18px]">{one}</Figures>
+            </View>
+          ))}
+        </View>
+        <Button kind="next" className="self-start" onPress={() => confirm.reset()}>
+          I have written them down
+        </Button>
+      </Card>
+    );
+  if (offer.data && !has)
+    return (
+      <Card>
+        <Heading>A second factor</Heading>
+        <Body>Read this with an app for one-time codes, or type the secret into it, and give the code it shows.</Body>
+        <QrCode text={offer.data.uri} label="The second factor, for a camera" />
+        <Small>
+          Secret: <Strong className="text-[14px]">{offer.data.secret.replace(/(.{4})(?=.)/g, '$1 ')}</Strong>
+        </Small>
+        <Field
+          label="Code it shows"
+          inputMode="numeric"
+          autoComplete="one-time-code"
+          value={code}
+          onChangeText={setCode}
+          problem={confirm.error?.message ?? null}
+        />
+        <View className="flex-row flex-wrap gap-2">
+          <Button kind="next" onPress={() => confirm.mutate(code.trim())} disabled={confirm.isPending}>
+            Switch it on
+          </Button>
+          <Button
+            onPress={() => {
+              offer.reset();
+              setCode('');
+            }}
+          >
+            Not now
+          </Button>
+        </View>
+      </Card>
+    );
+  return (
+    <Card>
+      <Heading>A second factor</Heading>
+      <Body>
+        {has
+          ? 'Signing in takes a one-time code besides your password.'
+          : 'With a one-time code from your phone, a password that somebody found out opens nothing. Any app for time-based codes (RFC 6238) does.'}
+      </Body>
+      {offer.error ? <Remark mood="caution">{offer.error.message}</Remark> : null}
+      {!has ? (
+        <Button kind="next" className="self-start" onPress={() => offer.mutate()} disabled={offer.isPending}>
+          Set it up
+        </Button>
+      ) : dropping ? (
+        <View className="gap-2">
+          <Field label="A code of it" inputMode="numeric" value={code} onChangeText={setCode} problem={drop.error?.message ?? null} />
+          <View className="flex-row flex-wrap gap-2">
+            <Button onPress={() => drop.mutate(code.trim())} disabled={drop.isPending}>
+              Take it off
+            </Button>
+            <Button onPress={() => setDropping(false)}>Keep it</Button>
+          </View>
+        </View>
+      ) : (
+        <Button className="self-start" onPress={() => setDropping(true)}>
+          Take it off …
+        </Button>
+      )}
+    </Card>
+  );
+}
+
+function Password() {
+  const { password } = useOwnActs();
+  const [old, setOld] = useState('');
+  const [next, setNext] = useState('');
+  const path = password.error instanceof ApiProblem ? password.error.path : undefined;
+  const done = password.isSuccess;
+  return (
+    <Card>
+      <Heading>Your password</Heading>
+      <Field
+        label="The old one"
+        secureTextEntry
+        autoComplete="current-password"
+        value={old}
+        onChangeText={setOld}
+        problem={path === 'old' ? password.error?.message : null}
+      />
+      <Field
+        label="A new one"
+        secureTextEntry
+        autoComplete="new-password"
+        value={next}
+        onChangeText={setNext}
+        hint="At least 12 characters."
+        problem={path === 'password' ? password.error?.message : null}
+      />
+      {password.error && path !== 'old' && path !== 'password' ? <Remark mood="caution">{password.error.message}</Remark> : null}
+      {done ? <Remark mood="settled">Changed. You are signed out on all other devices.</Remark> : null}
+      <Button
+        className="self-start"
+        disabled={password.isPending || old === '' || next === ''}
+        onPress={() =>
+          password.mutate(
+            { old, password: next },
+            {
+              onSuccess: () => {
+                setOld('');
+                setNext('');
+              },
+            },
+          )
+        }
+      >
+        Change it
+      </Button>
+    </Card>
+  );
+}

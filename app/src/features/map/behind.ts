@@ -1,0 +1,88 @@
+import { useQuery } from '@tanstack/react-query';
+import { addProtocol } from 'maplibre-gl';
+import { FetchSource, PMTiles, Protocol, TileType } from 'pmtiles';
+import type { FeatureCollection } from 'geojson';
+import { aboutHere, townBackgrounds } from '@/data/keys';
+import { heldPlan, holdPlan, keepPlans } from '@/offline/plan';
+
+// What lies behind the trees: the streets, parks and water of the town as shapes, and files of map tiles. A demonstration has a plan
+// that ships with it; a town has what its coordinator brought in.
+
+/** A file of map tiles, read a range at a time. */
+export interface TileFile {
+  id: string;
+  address: string;
+  isRaster: boolean;
+  /** Layers of a file of shapes. */
+  layers: string[];
+  minzoom: number;
+  maxzoom: number;
+}
+export interface Behind {
+  plan: FeatureCollection;
+  tiles: TileFile[];
+  attribution: string;
+}
+
+const NOTHING: FeatureCollection = { type: 'FeatureCollection', features: [] };
+const protocol = new Protocol();
+let spoken = false;
+
+const addressOf = (id: string): string => `${window.location.origin}/api/v1/backgrounds/${id}/file`;
+
+async function tileFile(id: string): Promise<TileFile | null> {
+  if (!spoken) {
+    addProtocol('pmtiles', protocol.tile);
+    spoken = true;
+  }
+  const address = addressOf(id);
+  const file = new PMTiles(new FetchSource(address));
+  protocol.add(file);
+  try {
+    const [{ tileType, minZoom, maxZoom }, metadata] = await Promise.all([file.getHeader(), file.getMetadata()]);
+    const layers = ((metadata as { vector_layers?: { id: string }[] } | null)?.vector_layers ?? []).map((layer) => layer.id);
+    return { id, address: `pmtiles://${address}`, isRaster: tileType !== TileType.Mvt, layers, minzoom: minZoom, maxzoom: maxZoom };
+  } catch {
+    // Without a signal the map goes on without it.
+    return null;
+  }
+}
+
+async function planOf(id: string): Promise<FeatureCollection> {
+  const held = await heldPlan(id);
+  if (held) return held;
+  const answer = await fetch(addressOf(id), { credentials: 'same-origin' }).catch(() => null);
+  if (!answer?.ok) return NOTHING;
+  const plan = (await answer.json()) as FeatureCollection;
+  await holdPlan(id, plan);
+  return plan;
+}
+
+/** What lies behind the map of this town; null while it is not known. Kept on the device, so that it is there without a signal. */
+export function useBehind(): Behind | null {
+  const about = useQuery(aboutHere);
+  const listed = useQuery(townBackgrounds);
+  const known = !listed.isPending && !about.isPending;
+  const isDemonstration = about.data?.kind === 'demonstration';
+  const all = listed.data ?? [];
+  const key = all.map(({ id }) => id).join();
+  const query = useQuery({
+    queryKey: ['held', 'behind', isDemonstration, key],
+    enabled: known,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    queryFn: async (): Promise<Behind> => {
+      if (listed.isSuccess) await keepPlans(all.map(({ id }) => id));
+      const plans = await Promise.all(all.filter(({ kind }) => kind === 'plan').map(({ id }) => planOf(id)));
+      const tiles = await Promise.all(all.filter(({ kind }) => kind === 'tiles').map(({ id }) => tileFile(id)));
+      const shipped =
+        isDemonstration && plans.length === 0 ? [(await import('@dendrix/demo/map')).default as unknown as FeatureCollection] : [];
+      return {
+        plan: { type: 'FeatureCollection', features: [...shipped, ...plans].flatMap(({ features }) => features) },
+        tiles: tiles.filter((file) => file !== null),
+        attribution: [...new Set(all.map(({ attribution }) => attribution).filter((words) => words !== ''))].join(' · '),
+      };
+    },
+  });
+  return query.data ?? null;
+}

@@ -1,0 +1,64 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { townBackgrounds } from '@/data/keys';
+import { megabytes } from '@/features/shell/words';
+import { Body, Small, Strong } from '@/ui/text';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Remark } from '@/ui/surface';
+import { FileButton } from './FileButton';
+import { useBackgroundActs } from './useSetUp';
+
+/** Streets, parks and water as shapes, or a file of map tiles: what lies behind the trees. */
+export function BehindStep() {
+  const { data = [] } = useQuery(townBackgrounds);
+  const [attribution, setAttribution] = useState('');
+  const [share, setShare] = useState<number | null>(null);
+  const { bring, drop } = useBackgroundActs(setShare);
+  const came = bring.data?.read;
+  return (
+    <View className="gap-3">
+      <Body>
+        Streets, parks and water as GeoJSON: rounds are walked along these streets. Or a whole map as one file of tiles (PMTiles, drawn or
+        from the air). It is served from here; nothing is fetched from elsewhere.
+      </Body>
+      {data.map((one) => (
+        <View key={one.id} className="flex-row items-center justify-between gap-3 border-b border-rule pb-2">
+          <View className="min-w-0 flex-1">
+            <Strong>{one.name}</Strong>
+            <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'}, ${megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
+          </View>
+          <Button label={`Take ${one.name} away`} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
+            Take away
+          </Button>
+        </View>
+      ))}
+      <Field
+        label="Whose map it is"
+        value={attribution}
+        onChangeText={setAttribution}
+        hint="Stands at the foot of the map, as its licence may ask for."
+      />
+      <FileButton
+        words={share === null ? 'Choose a file' : `Sending, ${Math.round(share * 100)} %`}
+        label="Map file"
+        accept=".geojson,.json,.pmtiles,application/geo+json"
+        disabled={bring.isPending}
+        onFile={(file) => bring.mutate({ file, name: file.name.replace(/\.[^.]+$/, '') || file.name, attribution: attribution.trim() })}
+      />
+      {came ? (
+        <Remark
+          mood={came.passedOver.length > 0 ? 'plain' : 'settled'}
+          title={`${came.counts.street} streets, ${came.counts.park} parks, ${came.counts.water} waters, ${came.counts.house} houses`}
+        >
+          {came.passedOver.length > 0
+            ? `Passed over: ${came.passedOver.map(({ reason, features }) => `${features} (${reason})`).join('; ')}.`
+            : 'All of the file came in.'}
+        </Remark>
+      ) : null}
+      {bring.error ? <Remark mood="caution">{bring.error.message}</Remark> : null}
+      {drop.error ? <Remark mood="caution">{drop.error.message}</Remark> : null}
+    </View>
+  );
+}

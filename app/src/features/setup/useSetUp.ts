@@ -1,0 +1,96 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { v7 as newId } from 'uuid';
+import type { BackgroundView, DistrictSubmission } from '@dendrix/core/contracts';
+import type { PlanRead } from '@dendrix/core/exchange';
+import { ApiProblem, call, NoSignal, put } from '@/data/api';
+import { districtGiven, howFarSetUp, keepDistrict, townBackgrounds, townDistricts } from '@/data/keys';
+
+/** A district that is being set up, and the way to keep a change of it. */
+export function useDistrictGiven(id: string | null) {
+  const client = useQueryClient();
+  const query = useQuery({ ...districtGiven(id ?? ''), enabled: id !== null });
+  const keep = useMutation({
+    mutationFn: (change: Partial<DistrictSubmission> & { id?: string }) => {
+      const { id: other, ...rest } = change;
+      const key = other ?? id;
+      if (key === null || (other === undefined && !query.data)) throw new Error('The district is not here yet.');
+      return keepDistrict(key, { ...(other === undefined ? (query.data as DistrictSubmission) : EMPTY), ...rest });
+    },
+    onSettled: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: townDistricts.queryKey }),
+        client.invalidateQueries({ queryKey: howFarSetUp.queryKey }),
+      ]),
+  });
+  return { given: query.data, problem: query.error, keep };
+}
+
+/** What a new district begins with. */
+const EMPTY: DistrictSubmission = {
+  name: '',
+  latitude: 0,
+  longitude: 0,
+  outline: null,
+  timeZone: 'UTC',
+  hardiness: null,
+  regions: [],
+  lists: { approved: [], watched: [], invasive: [], rare: [], protected: [] },
+  agents: {},
+  planted: {},
+  wild: [],
+  longestGap: null,
+};
+
+export interface BroughtIn {
+  background: BackgroundView;
+  read: Pick<PlanRead, 'counts' | 'passedOver' | 'box'> | null;
+}
+
+/** Sends a file of any size as it is, telling how far it is. */
+function sendFile(path: string, file: File, tell: (share: number) => void): Promise<unknown> {
+  // fetch tells nothing of how much was sent.
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open('PUT', `/api/v1${path}`);
+    request.setRequestHeader('content-type', 'application/octet-stream');
+    request.upload.onprogress = ({ loaded, total }) => tell(total > 0 ? loaded / total : 0);
+    request.onerror = () => reject(new NoSignal());
+    request.onload = () => {
+      const body = JSON.parse(request.responseText || 'null') as { detail?: string } | null;
+      if (request.status < 300) resolve(body);
+      else reject(new ApiProblem(request.status, body?.detail ?? 'The server gave an answer that is not understood.'));
+    };
+    request.send(file);
+  });
+}
+
+/** Brings something in that is to lie behind the map, and takes it away. */
+export function useBackgroundActs(tell: (share: number | null) => void) {
+  const client = useQueryClient();
+  const onSettled = () => {
+    tell(null);
+    return Promise.all(
+      [townBackgrounds, howFarSetUp].map(({ queryKey }) => client.invalidateQueries({ queryKey: queryKey as readonly string[] })),
+    );
+  };
+  return {
+    bring: useMutation({
+      mutationFn: async ({ file, name, attribution }: { file: File; name: string; attribution: string }): Promise<BroughtIn> => {
+        const kind = /\.pmtiles$/i.test(file.name) ? 'tiles' : 'plan';
+        const query = new URLSearchParams({ kind, name, attribution });
+        return (await sendFile(`/backgrounds/${newId()}?${query.toString()}`, file, tell)) as BroughtIn;
+      },
+      onSettled,
+    }),
+    drop: useMutation({ mutationFn: (id: string) => call('DELETE', `/backgrounds/${id}`), onSettled }),
+  };
+}
+
+/** Leaves the first hour, or begins it again. */
+export function useLeaveSetUp() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (isDone: boolean) => put('/set-up', { isDone }),
+    onSettled: () => client.invalidateQueries({ queryKey: howFarSetUp.queryKey }),
+  });
+}

@@ -1,0 +1,87 @@
+import { close, database } from './database';
+
+// What a device keeps readable, and when it lets go of it: when somebody signs out, when it was told to from elsewhere, and when it was
+// without contact for longer than the town allows.
+
+const CONTACT = 'dendrix-contact';
+const ALLOWED = 'dendrix-unattended-days';
+/** Set once something was let go of for want of contact; the door says so. */
+const LET_GO = 'dendrix-let-go';
+const USUAL_DAYS = 14;
+const DAY_MS = 24 * 3600 * 1000;
+/** Contact is written down so often, ms. */
+const NOTED_EVERY = 60_000;
+
+let noted = 0;
+const attempt = (act: () => void): void => {
+  try {
+    act();
+  } catch {
+    // A browser without room or leave for it keeps none of it either.
+  }
+};
+
+/** Notes that the server answered. */
+export function noteContact(now = Date.now()): void {
+  if (now - noted < NOTED_EVERY) return;
+  noted = now;
+  attempt(() => {
+    localStorage.setItem(CONTACT, String(now));
+    localStorage.removeItem(LET_GO);
+  });
+}
+
+/** How long the town lets a device without contact show what it holds. */
+export const allowDays = (days: number): void => attempt(() => localStorage.setItem(ALLOWED, String(days)));
+
+/** Lets go of everything of the record that can be read here. What waits to be sent and what is being entered stays. */
+export async function letGoOfRecord(): Promise<void> {
+  const tx = (await database()).transaction(['cache', 'trees', 'areas'], 'readwrite');
+  void tx.objectStore('cache').clear();
+  void tx.objectStore('trees').clear();
+  void tx.objectStore('areas').clear();
+  await tx.done;
+}
+
+/** Days the device may be without contact, and whether it was longer. */
+export function isUnattended(now = Date.now()): boolean {
+  try {
+    const last = Number(localStorage.getItem(CONTACT) ?? now);
+    const days = Number(localStorage.getItem(ALLOWED) ?? USUAL_DAYS) || USUAL_DAYS;
+    return now - last > days * DAY_MS;
+  } catch {
+    return false;
+  }
+}
+
+/** Whether something was let go of for want of contact, and there has been none since. */
+export const wasLetGo = (): boolean => {
+  try {
+    return localStorage.getItem(LET_GO) !== null;
+  } catch {
+    return false;
+  }
+};
+
+/** Lets go of the record where the device was without contact for too long. @returns whether it was */
+export async function dropIfUnattended(now = Date.now()): Promise<boolean> {
+  if (!isUnattended(now)) return false;
+  await letGoOfRecord();
+  attempt(() => {
+    localStorage.setItem(LET_GO, '1');
+    localStorage.removeItem('dendrix-account');
+  });
+  return true;
+}
+
+/** Forgets all of it, also what waits to be sent: the device is lost, and somebody else may hold it. */
+export async function forgetAll(): Promise<void> {
+  await close();
+  attempt(() => localStorage.clear());
+  await new Promise<void>((resolve) => {
+    const asked = indexedDB.deleteDatabase('dendrix');
+    asked.onsuccess = asked.onerror = asked.onblocked = () => resolve();
+  });
+  for (const name of (await globalThis.caches?.keys?.()) ?? []) await caches.delete(name);
+  window.location.replace('/');
+}
