@@ -95,8 +95,10 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
     summary: 'Sign out on this device, or everywhere',
     role: 'anyone',
     query: z.object({ everywhere: z.enum(['true', 'false']).default('false') }),
-    async handle({ query, request }) {
+    async handle({ query, request, response }) {
       const { userId } = request.session;
+      // Pictures that the browser keeps are gone with whoever was shown them.
+      response.set('Clear-Site-Data', '"cache"');
       const everywhere = query.everywhere === 'true';
       if (everywhere && userId) await endSessions(userId);
       await new Promise<void>((resolve) => request.session.destroy(() => resolve()));

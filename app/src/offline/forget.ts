@@ -74,14 +74,21 @@ export async function dropIfUnattended(now = Date.now()): Promise<boolean> {
   return true;
 }
 
-/** Forgets all of it, also what waits to be sent: the device is lost, and somebody else may hold it. */
-export async function forgetAll(): Promise<void> {
+let forgetting: Promise<void> | undefined;
+
+/** Forgets all of it, also what waits to be sent: the device is lost, and somebody else may hold it. Then it begins at the door. */
+export const forgetAll = (): Promise<void> => (forgetting ??= forget());
+
+async function forget(): Promise<void> {
   await close();
   attempt(() => localStorage.clear());
+  attempt(() => sessionStorage.clear());
   await new Promise<void>((resolve) => {
     const asked = indexedDB.deleteDatabase('dendrix');
     asked.onsuccess = asked.onerror = asked.onblocked = () => resolve();
   });
+  // It has been told, and has done it: the server need not tell it again.
+  await fetch('/api/v1/session', { method: 'DELETE', credentials: 'same-origin' }).catch(() => undefined);
   for (const name of (await globalThis.caches?.keys?.()) ?? []) await caches.delete(name);
   window.location.replace('/');
 }

@@ -1,0 +1,49 @@
+import 'fake-indexeddb/auto';
+import { close, database } from './database';
+import { allowDays, dropIfUnattended, isUnattended, letGoOfRecord, noteContact, wasLetGo } from './forget';
+
+const DAY = 24 * 3600 * 1000;
+const NOW = Date.parse('2026-06-15T10:00:00Z');
+
+async function fill() {
+  const db = await database();
+  await db.put('cache', '{}', 'queries');
+  await db.put('cache', '{}', 'plan/x');
+  await db.put('trees', { id: 't', areas: ['a'], brief: {} } as never);
+  await db.put('parcels', { id: 'p', owner: 'o' } as never);
+  await db.put('drafts', { owner: 'o', rev: 0, draft: { treeId: 't' } } as never);
+}
+const counts = async () => {
+  const db = await database();
+  return Promise.all((['cache', 'trees', 'parcels', 'drafts'] as const).map((store) => db.count(store)));
+};
+
+beforeEach(async () => {
+  localStorage.clear();
+  await fill();
+});
+afterAll(() => close());
+
+describe('what a device keeps readable', () => {
+  it('goes when somebody signs out; what waits and what is being entered stays', async () => {
+    await letGoOfRecord();
+    expect(await counts()).toEqual([0, 0, 1, 1]);
+  });
+  it('goes when there was no contact for longer than the town allows, and not a day before', async () => {
+    allowDays(3);
+    noteContact(NOW);
+    localStorage.setItem('dendrix-account', '{}');
+    expect(await dropIfUnattended(NOW + 2.9 * DAY)).toBe(false);
+    expect((await counts())[1]).toBe(1);
+    expect(wasLetGo()).toBe(false);
+    expect(await dropIfUnattended(NOW + 3.1 * DAY)).toBe(true);
+    expect(await counts()).toEqual([0, 0, 1, 1]);
+    expect(wasLetGo()).toBe(true);
+    expect(localStorage.getItem('dendrix-account')).toBeNull();
+    noteContact(NOW + 4 * DAY);
+    expect([isUnattended(NOW + 5 * DAY), wasLetGo()]).toEqual([false, false]);
+  });
+  it('a device that never had contact is not unattended', () => {
+    expect(isUnattended(NOW)).toBe(false);
+  });
+});
