@@ -132,6 +132,8 @@ export async function openDatabase({
       `--log-error=${join(dir, 'mariadb.log')}`,
       `--innodb-buffer-pool-size=${memory}`,
       '--character-set-server=utf8mb4',
+      // The largest picture, with room.
+      '--max-allowed-packet=64M',
       ...(quick ? ['--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--innodb-doublewrite=0'] : []),
       ...asUser,
     ],

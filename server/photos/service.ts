@@ -9,6 +9,7 @@ import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
 import { lockTree } from '../trees/settle';
 import { sentOf } from '../trees/view';
+import { stripped } from './strip';
 import type { World } from '../world';
 
 /** Media types a picture may come in. */
@@ -22,10 +23,12 @@ const MOST_PIXELS = 60_000_000;
 const LONGEST_SIDE = 20_000;
 
 /** Reads a picture and makes its thumbnail. @throws HttpProblem 422 for what is no picture */
-async function readPicture(bytes: Buffer): Promise<{ type: string; width: number; height: number; thumbnail: Buffer }> {
+async function readPicture(
+  bytes: Buffer,
+): Promise<{ type: string; width: number; height: number; orientation: number; thumbnail: Buffer }> {
   try {
     const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS });
-    const { format, width, height } = await picture.metadata();
+    const { format, width, height, orientation = 1 } = await picture.metadata();
     const type = FORMATS[format ?? ''];
     if (!type || !width || !height) throw new Error('not one of the types');
     if (width > LONGEST_SIDE || height > LONGEST_SIDE) throw new Error('too long');
@@ -35,7 +38,7 @@ async function readPicture(bytes: Buffer): Promise<{ type: string; width: number
       .resize(THUMBNAIL, THUMBNAIL, { fit: 'inside', withoutEnlargement: true })
       .jpeg({ quality: 78 })
       .toBuffer();
-    return { type, width, height, thumbnail };
+    return { type, width, height, orientation, thumbnail };
   } catch {
     throw new HttpProblem(422, 'Not a picture', 'This file is no picture that can be read; send JPEG, PNG or WebP.', 'body');
   }
@@ -87,15 +90,17 @@ async function keptApart(world: World, visitId: string, id: string, picture: Sen
 const taken = () => new HttpProblem(409, 'Already there', 'Another picture was sent under this id; a kept picture never changes.');
 
 /**
- * Keeps the picture of a photograph that a visit's record names, and makes its thumbnail. Sending it again changes nothing.
+ * Keeps the picture of a photograph that a visit's record names, without what it says besides its pixels, and makes its thumbnail.
+ * Sending it again changes nothing.
  * @throws HttpProblem when the visit is not there, does not name the photograph, is somebody else's, or the bytes are no picture; 503
  *   where pictures are kept apart and that store cannot be reached
  */
-export async function keepPhoto(world: World, visitId: string, id: string, bytes: Buffer, by: Pick<Account, 'id'>): Promise<boolean> {
-  const hash = sha256(bytes);
+export async function keepPhoto(world: World, visitId: string, id: string, sent: Buffer, by: Pick<Account, 'id'>): Promise<boolean> {
   // Read before anything is locked: a large picture takes a while.
-  const { type, width, height, thumbnail } = await readPicture(bytes);
-  const measured = { width, height, bytes: bytes.length };
+  const { type, width, height, orientation, thumbnail } = await readPicture(sent);
+  const bytes = stripped(sent, type, orientation);
+  const hash = sha256(bytes);
+  const measured = { width, height, bytes: sent.length };
   const apart = await keptApart(world, visitId, id, { bytes, hash, type, measured }, by);
   return inTransaction(world, async (transaction) => {
     const found = await Visit.findByPk(visitId, { transaction });

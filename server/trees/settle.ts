@@ -216,8 +216,27 @@ async function keptFollowUps(tree: Tree, transaction: Transaction): Promise<stri
 
 const unordered = (rows: readonly object[]): string => rows.map(canonical).sort().join();
 
-/** Makes everything derived of one tree anew, while nobody else writes to it, and tells what was not as the record says. */
-const rebuildTree = (world: World, id: string): Promise<string[]> =>
+/** Thrown to leave everything as it was. */
+class OnlyLooked extends Error {
+  constructor(readonly what: string[]) {
+    super('only looked');
+  }
+}
+
+/** Tells what of one tree is not as the record says, and leaves it so. */
+const lookAtTree = (world: World, id: string): Promise<string[]> =>
+  rebuildTree(world, id, (what) => {
+    throw new OnlyLooked(what);
+  }).catch((error: unknown) => {
+    if (error instanceof OnlyLooked) return error.what;
+    throw error;
+  });
+
+/**
+ * Makes everything derived of one tree anew, while nobody else writes to it, and tells what was not as the record says.
+ * @param end what is done with what was found before it is kept
+ */
+const rebuildTree = (world: World, id: string, end: (what: string[]) => void = () => {}): Promise<string[]> =>
   inTransaction(world, async (transaction) => {
     const tree = await lockTree(id, transaction);
     const rows = await rowsOf(tree, transaction);
@@ -232,6 +251,7 @@ const rebuildTree = (world: World, id: string): Promise<string[]> =>
     // Judged for the first time, such as visits of before the server judged: no news, but to be done.
     if (rows.visits.some((visit) => !visit.judged)) {
       await settleTree(world, tree, transaction, null);
+      end(what);
       return what;
     }
     const derived = derivedOf(world, tree, rows);
@@ -241,6 +261,7 @@ const rebuildTree = (world: World, id: string): Promise<string[]> =>
     if (what.length > 0) await writeDerived(world, tree, derived, transaction);
     if (await writeWaiting(world, tree, rows, transaction)) what.push('waiting for review');
     if (what.length > 0) await noteChange(world, transaction, [tree.id]);
+    end(what);
     return what;
   });
 
@@ -260,8 +281,13 @@ async function each<T>(items: readonly T[], work: (item: T) => Promise<void>): P
 /**
  * Rebuilds every tree, some at a time, and tells which moved, by tag; a record that is in order moves none.
  * @param tell called with trees done after every page of the list
+ * @param keep false to look only, and leave everything as it is
  */
-export async function rebuildAll(world: World, tell: (done: number) => void = () => {}): Promise<{ trees: number; moved: Moved[] }> {
+export async function rebuildAll(
+  world: World,
+  tell: (done: number) => void = () => {},
+  keep = true,
+): Promise<{ trees: number; moved: Moved[] }> {
   const moved: Moved[] = [];
   let trees = 0;
   for (let after: string | null = null; ;) {
@@ -272,7 +298,7 @@ export async function rebuildAll(world: World, tell: (done: number) => void = ()
       ...(after === null ? {} : { where: { tag: { [Op.gt]: after } } }),
     });
     await each(page, async ({ id, tag }) => {
-      const what = await rebuildTree(world, id);
+      const what = await (keep ? rebuildTree(world, id) : lookAtTree(world, id));
       if (what.length > 0) moved.push({ tag, what });
     });
     trees += page.length;
