@@ -10,6 +10,8 @@ import { connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { User } from '../server/accounts/model';
+import { keepDistricts } from '../server/districts/service';
+import type { World } from '../server/world';
 import { keepTreeList } from '../server/imports/service';
 import { closeThreads } from '../server/threads/pool';
 
@@ -28,7 +30,8 @@ export async function keepList(
     await anchor({ sequelize, now });
     const keeper = await User.findOne({ where: { role: ['coordinator', 'administrator'], state: null } });
     if (!keeper) throw new Error('no coordinator is known yet to keep the list under; run npm start once');
-    const world = { sequelize, library: loadLibrary(), now, newId, keepHead: headKeeper(chainFile()) };
+    const world: World = { sequelize, library: loadLibrary(), now, newId, keepHead: headKeeper(chainFile()) };
+    await keepDistricts(world);
     return await keepTreeList(world, newId(), keeper.id, text, options, async (done, total) => tell(done, total));
   } finally {
     await closeThreads();

@@ -10,7 +10,7 @@ const CITY = 40_000;
 /** An answer may be longer by as much as a full page is longer than a short one, bytes. */
 const LONGER = 60_000;
 /** Questions of the first screen, and the bytes of their answers as they are read. */
-const FIRST_SCREEN = { questions: 10, bytes: 400_000 };
+const FIRST_SCREEN = { questions: 11, bytes: 400_000 };
 
 interface Asked {
   questions: number;

@@ -20,7 +20,10 @@ afterAll(() => dropDatabase(sequelize));
 
 /** Starts the whole thing and waits until it says where it runs, or ends. */
 function start(env: Record<string, string>): Promise<{ said: string; code: number | null; stop: () => Promise<void> }> {
-  const child: ChildProcess = spawn(process.execPath, ['ops/start.mjs'], { cwd: root, env: { ...process.env, ...own, ...env } });
+  const child: ChildProcess = spawn(process.execPath, ['ops/start.mjs', '--demonstration'], {
+    cwd: root,
+    env: { ...process.env, ...own, ...env },
+  });
   return new Promise((resolve) => {
     let said = '';
     const ended = new Promise<void>((done) => child.once('exit', () => done()));

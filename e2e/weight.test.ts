@@ -15,7 +15,7 @@ const BUDGET = {
   beforeToday: 270,
   leading: 20,
   answers: 80,
-  shared: 165,
+  shared: 190,
   library: 260,
   font: 30,
   map: 330,
@@ -58,7 +58,10 @@ describe('the weight of the application', () => {
       expect(html).toContain(`font-family:${family};font-display:swap`);
   });
   it.each([
-    ['map-', BUDGET.map],
+    ['maps-', BUDGET.map],
+    ['map-', BUDGET.page],
+    ['set-up-', BUDGET.page],
+    ['people-', BUDGET.page],
     ['read-list-', BUDGET.worker],
     ['exchange-', BUDGET.page],
     ['more-', BUDGET.page],

@@ -43,6 +43,14 @@ export const freePort = () =>
     });
   });
 
+/** Whether nothing listens at a port. */
+const isFree = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+  });
+
 export const answers = (port) =>
   new Promise((resolve) => {
     const socket = connect(port, '127.0.0.1');
@@ -67,7 +75,7 @@ const alive = (pid) => {
  * - Otherwise a MariaDB with its data under `dir` is used; one that already runs there is shared.
  * @param {{ dir?: string, log?: (line: string) => void, quick?: boolean, own?: boolean, memory?: string }} options `quick` trades safety for speed, for
  *   tests; `memory` is what the database may keep of its data in memory (DENDRIX_DB_MEMORY, 256M); with `own` DATABASE_URL is not heeded, and databases named dendrix_test_… may be made, so that tests touch nothing else
- * @returns {Promise<{ url: string, close: () => Promise<void> }>}
+ * @returns {Promise<{ url: string, close: () => Promise<void>, isDead?: () => boolean }>} `isDead` where it was started here
  */
 export async function openDatabase({
   dir = resolve(root, process.env.DENDRIX_DATA ?? '.data'),
@@ -104,7 +112,8 @@ export async function openDatabase({
     renameSync(partial, dataDir);
   }
   state.password ??= randomBytes(18).toString('base64url');
-  state.port = await freePort();
+  // Where it stood before, if that is free: whoever was connected finds it again.
+  state.port = state.port && (await isFree(state.port)) ? state.port : await freePort();
 
   const run = mkdtempSync(join(tmpdir(), 'dendrix-'));
   const init = join(run, 'init.sql');
@@ -162,7 +171,7 @@ export async function openDatabase({
       child.once('exit', end);
       child.kill('SIGTERM');
     });
-  return { url: url(state.port), close };
+  return { url: url(state.port), close, isDead: () => exited };
 }
 
 /** The secret that signs session cookies, kept beside the database. */

@@ -11,9 +11,11 @@ import { headKeeper, headLine, keptHeads, readHead } from '../server/audit/head'
 import { anchor, chainHead } from '../server/audit/service';
 import { verify } from '../server/audit/verify';
 import { connect } from '../server/db/connect';
+import { keepDistricts } from '../server/districts/service';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { s3Store } from '../server/photos/store';
+import type { World } from '../server/world';
 import { rebuildAll } from '../server/trees/settle';
 import { chainFile } from './chain-file.mjs';
 import { openDatabase } from './database.mjs';
@@ -31,11 +33,12 @@ try {
   defineModels(sequelize);
   await migrate(sequelize);
   const pictures = process.env.DENDRIX_PICTURES ? { pictures: s3Store(process.env.DENDRIX_PICTURES) } : {};
-  const world = { sequelize, library: loadLibrary(), now: () => new Date(), newId, keepHead: headKeeper(chainFile()), ...pictures };
+  const world: World = { sequelize, library: loadLibrary(), now: () => new Date(), newId, keepHead: headKeeper(chainFile()), ...pictures };
   if (values.head) {
     const head = await chainHead();
     console.log(head ? headLine(head) : 'The chain has no entry yet.');
   } else {
+    await keepDistricts(world);
     await anchor(world);
     const { entries, rows, findings } = await verify(world, [...keptHeads(chainFile()), ...(given ? [given] : [])]);
     const { trees, moved } = await rebuildAll(world);

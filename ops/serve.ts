@@ -1,6 +1,6 @@
 // Runs the service: migrates, takes older rows into the chain, fills an empty database with the demo town, listens, and says where.
 import cluster from 'node:cluster';
-import { createServer } from 'node:http';
+import { createServer, type ServerResponse } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
@@ -12,6 +12,7 @@ import { createApp } from '../server/app';
 import { headKeeper } from '../server/audit/head';
 import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
+import { alone } from '../server/db/alone';
 import { addressesOf, connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
@@ -52,8 +53,10 @@ if (SESSION_SECRET.length < SHORTEST_SECRET || new Set(SESSION_SECRET).size < 12
   process.exit(1);
 }
 
+/** A whole request, with a file of map tiles, may take so long to come in, ms. */
+const LONGEST_REQUEST_MS = 30 * 60_000;
 /** Requests in flight may end for so long before their connections are cut, ms. */
-const GRACE_MS = 8000;
+const GRACE_MS = 60_000;
 const processes = Number(DENDRIX_PROCESSES);
 if (!Number.isInteger(processes) || processes < 1 || processes > 64) {
   console.error(`DENDRIX_PROCESSES=${DENDRIX_PROCESSES} is no number of processes; write one from 1 to 64.`);
@@ -146,7 +149,14 @@ function lead(): void {
   process.on('SIGTERM', stop);
 }
 
-if (cluster.isPrimary) await prepare(DATABASE_URL);
+/** What one server prepares the others wait for, s: an upgrade of a city, or the planting of the demonstration on a slow machine. */
+const PREPARE_SECONDS = 1800;
+if (cluster.isPrimary)
+  await alone(sequelize, 'dendrix-prepare', PREPARE_SECONDS, () => prepare(DATABASE_URL)).catch((error: Error) => {
+    const { hostname, port } = addressesOf(DATABASE_URL)[0] as URL;
+    console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
+    process.exit(1);
+  });
 if (cluster.isPrimary && processes > 1) lead();
 else await serve(SESSION_SECRET);
 
@@ -166,7 +176,9 @@ async function serve(secret: string): Promise<void> {
     ...(DENDRIX_PROXIES ? { proxies: DENDRIX_PROXIES } : {}),
     ...(DENDRIX_RATE ? { limit: Number(DENDRIX_RATE) } : {}),
   });
-  const server = createServer(app);
+  // Half-sent requests are ended: whoever writes a letter a minute holds nothing open.
+  const server = createServer({ headersTimeout: 15_000, requestTimeout: LONGEST_REQUEST_MS, connectionsCheckingInterval: 5_000 }, app);
+  server.maxHeadersCount = 100;
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(
       error.code === 'EADDRINUSE'
@@ -189,7 +201,10 @@ async function serve(secret: string): Promise<void> {
     // Those who listen go to another process at once; they would hold this one to its last second.
     feedOf(world).close();
     server.close(() => void sequelize.close().then(() => process.exit(0)));
-    server.closeIdleConnections();
+    // A connection is let go of once its answer is out, and those with nothing in flight at once.
+    server.prependListener('request', (_request, response: ServerResponse) => void response.setHeader('connection', 'close'));
+    const idle = setInterval(() => server.closeIdleConnections(), 100);
+    idle.unref();
     setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
   };
   process.on('SIGINT', stop);

@@ -9,6 +9,8 @@ import { ensurePackages, root, run } from './packages.mjs';
 const log = (line) => console.log(line);
 const given = process.argv.slice(2);
 const isTown = given.includes('--town');
+/** The invented town is planted in a database that was made for it here; in one that somebody named, only where they say so. */
+const isPlanted = !isTown && (!process.env.DATABASE_URL || given.includes('--demonstration'));
 /** A town's data lies apart from the demonstration's. */
 const dir = resolve(root, process.env.DENDRIX_DATA ?? (isTown ? '.town' : '.data'));
 const port = process.env.PORT ?? '8321';
@@ -42,12 +44,16 @@ async function main() {
   if (!/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535)
     throw new Error(`PORT=${port} is no port; write a number from 1 to 65535.`);
   if (await taken(port)) {
-    const ours = await fetch(`http://127.0.0.1:${port}/healthz`)
-      .then((r) => r.json())
-      .catch(() => null);
+    const asked = (path) =>
+      fetch(`http://127.0.0.1:${port}${path}`)
+        .then((r) => r.json())
+        .catch(() => null);
+    const [ours, ready] = [await asked('/healthz'), await asked('/readyz')];
     throw new Error(
       ours?.alive
-        ? `Dendrix runs already at http://127.0.0.1:${port}.`
+        ? ready?.ready
+          ? `Dendrix runs already at http://127.0.0.1:${port}.`
+          : `Dendrix runs at http://127.0.0.1:${port} and cannot reach its database.`
         : `Port ${port} is taken by another program; start with another, such as PORT=8322 npm start.`,
     );
   }
@@ -67,25 +73,86 @@ async function main() {
     DENDRIX_CHAIN_FILE: process.env.DENDRIX_CHAIN_FILE ?? join(dir, 'chain', 'heads.txt'),
   };
   const link = isTown ? await founded(own, database) : null;
-  const server = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
-    cwd: root,
-    stdio: 'inherit',
-    env: {
-      NODE_ENV: 'production',
-      ...process.env,
-      ...own,
-      SESSION_SECRET: process.env.SESSION_SECRET ?? sessionSecret(dir),
-      PORT: port,
-      // The invented town is planted in a database that was made for it here, never in one that somebody named.
-      ...(!isTown && !process.env.DATABASE_URL ? { DENDRIX_PLANT: '1' } : {}),
-      ...(link ? { DENDRIX_LINK: link } : {}),
-    },
-  });
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-  server.once('exit', async (code) => {
-    await database.close();
-    process.exit(code ?? 0);
-  });
+  const env = {
+    NODE_ENV: 'production',
+    ...process.env,
+    ...own,
+    SESSION_SECRET: process.env.SESSION_SECRET ?? sessionSecret(dir),
+    PORT: port,
+    ...(isPlanted ? { DENDRIX_PLANT: '1' } : {}),
+  };
+  watchOver(env, database, link);
+}
+
+/** A service that dies sooner has a reason that stays; after so many times in a row nothing is tried again. */
+const SHORTEST_LIFE_MS = 10_000;
+const MOST_DEATHS = 5;
+/** The database is looked at so often, ms. */
+const LOOK_EVERY_MS = 2000;
+
+/** Keeps service and database running, and ends both when it is told to. */
+function watchOver(env, database, link) {
+  let held = database;
+  let server;
+  let stopping = false;
+  let deaths = 0;
+  const begin = (first) => {
+    const born = Date.now();
+    server = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...env, ...(first && link ? { DENDRIX_LINK: link } : {}) },
+    });
+    server.once('exit', async (code, signal) => {
+      if (stopping) return;
+      deaths = Date.now() - born < SHORTEST_LIFE_MS ? deaths + 1 : 0;
+      if (first && deaths > 0 && code === 1) {
+        // It said itself why it cannot run.
+        await held.close();
+        process.exit(1);
+      }
+      if (deaths >= MOST_DEATHS) {
+        console.error(`The service ended ${deaths} times in a row; it is not started again.`);
+        await held.close();
+        process.exit(1);
+      }
+      console.error(`The service ended (${signal ?? code}); it is started again.`);
+      setTimeout(() => !stopping && begin(false), 500 * 2 ** deaths);
+    });
+  };
+  begin(true);
+
+  let reviving = false;
+  const look = setInterval(async () => {
+    if (stopping || reviving || !held.isDead?.()) return;
+    reviving = true;
+    console.error('The database ended; it is started again.');
+    try {
+      held = await openDatabase({ dir, log });
+    } catch (error) {
+      console.error(error.message);
+    }
+    reviving = false;
+  }, LOOK_EVERY_MS);
+
+  const stop = async () => {
+    if (stopping) return;
+    stopping = true;
+    clearInterval(look);
+    if (server.exitCode === null && server.signalCode === null) {
+      const ended = new Promise((resolve) => server.once('exit', resolve));
+      server.kill('SIGTERM');
+      await ended;
+    }
+    await held.close();
+    process.exit(0);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop());
+  // npm does not hand every signal on: when it is gone, so are its children.
+  if (process.env.npm_lifecycle_event) {
+    const parent = process.ppid;
+    setInterval(() => process.ppid !== parent && void stop(), 1000).unref();
+  }
 }
 
 main().catch((error) => {

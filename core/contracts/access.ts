@@ -92,6 +92,8 @@ export const about = z.object({
   signInWith: z.string().nullable(),
   /** Whom to write to about security or access; empty where nobody said. */
   contact: z.string(),
+  /** Days that a device without contact may show what it holds. */
+  unattendedDays: z.number().int().default(14),
 });
 export type About = z.infer<typeof about>;
 

@@ -56,12 +56,13 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
     role: 'anyone',
     answer: about,
     async handle(): Promise<About> {
-      const { contact } = await readAccessRules(world);
+      const { contact, unattendedDays } = await readAccessRules(world);
       return {
         kind: access.isDemonstration ? 'demonstration' : 'town',
         name: await access.town(),
         signInWith: access.signInWith,
         contact,
+        unattendedDays,
       };
     },
   }),

@@ -1,5 +1,6 @@
-import { QueryTypes, type Sequelize } from 'sequelize';
+import type { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
+import { alone } from './alone';
 import { STEPS } from './migrations';
 import type { Step } from './migrations/step';
 
@@ -13,28 +14,17 @@ const LOCK = 'dendrix-migrate';
  * @throws Error where another server holds the lock for too long, or a step fails
  */
 export async function migrate(sequelize: Sequelize, steps: readonly Step[] = STEPS): Promise<string[]> {
-  // A named lock belongs to its connection, so it is taken in a transaction, which keeps one; the steps run on others.
-  return sequelize.transaction(async (transaction) => {
-    const [held] = await sequelize.query<{ got: number | null }>('SELECT GET_LOCK(?, ?) AS got', {
-      transaction,
-      type: QueryTypes.SELECT,
-      replacements: [LOCK, WAIT_SECONDS],
+  return alone(sequelize, LOCK, WAIT_SECONDS, async () => {
+    const umzug = new Umzug({
+      migrations: steps.map(({ name, statements }) => ({
+        name,
+        async up() {
+          for (const statement of statements) await sequelize.query(statement);
+        },
+      })),
+      storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+      logger: undefined,
     });
-    if (held?.got !== 1) throw new Error('another server is bringing the database up to date; try again when it is done');
-    try {
-      const umzug = new Umzug({
-        migrations: steps.map(({ name, statements }) => ({
-          name,
-          async up() {
-            for (const statement of statements) await sequelize.query(statement);
-          },
-        })),
-        storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
-        logger: undefined,
-      });
-      return (await umzug.up()).map((step) => step.name);
-    } finally {
-      await sequelize.query('SELECT RELEASE_LOCK(?)', { transaction, type: QueryTypes.SELECT, replacements: [LOCK] });
-    }
+    return (await umzug.up()).map((step) => step.name);
   });
 }

@@ -41,9 +41,20 @@ export function checkShape(body: Buffer): void {
     throw new HttpProblem(422, 'Not understood', 'What was sent holds more things than anything that is asked for here.');
 }
 
+/** A body that has not come in after so long does not come, ms; files that may be large have their own way. */
+const PATIENCE_MS = 60_000;
+
 const read = (parser: RequestHandler, request: Request, response: Response): Promise<void> =>
   new Promise((resolve, reject) => {
-    void parser(request, response, (error?: unknown) => (error ? reject(error as Error) : resolve()));
+    const timer = setTimeout(() => {
+      response.set('Connection', 'close');
+      reject(new HttpProblem(408, 'Too slow', 'What was sent did not come in to its end. It is tried again.'));
+    }, PATIENCE_MS);
+    void parser(request, response, (error?: unknown) => {
+      clearTimeout(timer);
+      if (error) reject(error as Error);
+      else resolve();
+    });
   });
 
 const parsers = new Map<string, RequestHandler>();

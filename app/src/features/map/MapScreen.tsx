@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Pressable, ScrollView, Text, View } from 'react-native';
 import Svg, { Circle, Path } from 'react-native-svg';
 import { commonName } from '@/features/shell/library';
@@ -28,7 +28,8 @@ import { AddTree } from './AddTree';
 import { useBehind } from './behind';
 import { HoldArea } from './HoldArea';
 import { ASK_WORDS, MARKS, type Mark } from './marks';
-import { TreeMap } from './TreeMap';
+
+const TreeMap = lazy(() => import('./maps').then((maps) => ({ default: maps.TreeMap })));
 
 /** The district by what is asked of it. */
 export function MapScreen() {
@@ -91,23 +92,25 @@ export function MapScreen() {
         })}
       </ScrollView>
       <View className="min-h-0 flex-1">
-        <TreeMap
-          behind={behind}
-          district={district}
-          ask={ask}
-          only={only}
-          today={today}
-          version={town.data?.version ?? '0'}
-          box={town.data?.box ?? null}
-          middle={town.data?.middle ?? null}
-          own={own}
-          chosen={chosen?.place ?? null}
-          placing={adding}
-          placed={place}
-          onChoose={setPicked}
-          onPlace={setPlace}
-          onView={setView}
-        />
+        <Suspense fallback={<Waiting what="the map" />}>
+          <TreeMap
+            behind={behind}
+            district={district}
+            ask={ask}
+            only={only}
+            today={today}
+            version={town.data?.version ?? '0'}
+            box={town.data?.box ?? null}
+            middle={town.data?.middle ?? null}
+            own={own}
+            chosen={chosen?.place ?? null}
+            placing={adding}
+            placed={place}
+            onChoose={setPicked}
+            onPlace={setPlace}
+            onView={setView}
+          />
+        </Suspense>
         {behind.attribution ? (
           <View className="absolute bottom-1 right-1 rounded-sm bg-paper px-1">
             <Small className="text-[12px] leading-[16px]">{behind.attribution}</Small>

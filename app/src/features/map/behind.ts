@@ -1,6 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { addProtocol } from 'maplibre-gl';
-import { FetchSource, PMTiles, Protocol, TileType } from 'pmtiles';
 import type { FeatureCollection } from 'geojson';
 import { aboutHere, townBackgrounds } from '@/data/keys';
 import { heldPlan, holdPlan, keepPlans } from '@/offline/plan';
@@ -25,28 +23,8 @@ export interface Behind {
 }
 
 const NOTHING: FeatureCollection = { type: 'FeatureCollection', features: [] };
-const protocol = new Protocol();
-let spoken = false;
-
-const addressOf = (id: string): string => `${window.location.origin}/api/v1/backgrounds/${id}/file`;
-
-async function tileFile(id: string): Promise<TileFile | null> {
-  if (!spoken) {
-    addProtocol('pmtiles', protocol.tile);
-    spoken = true;
-  }
-  const address = addressOf(id);
-  const file = new PMTiles(new FetchSource(address));
-  protocol.add(file);
-  try {
-    const [{ tileType, minZoom, maxZoom }, metadata] = await Promise.all([file.getHeader(), file.getMetadata()]);
-    const layers = ((metadata as { vector_layers?: { id: string }[] } | null)?.vector_layers ?? []).map((layer) => layer.id);
-    return { id, address: `pmtiles://${address}`, isRaster: tileType !== TileType.Mvt, layers, minzoom: minZoom, maxzoom: maxZoom };
-  } catch {
-    // Without a signal the map goes on without it.
-    return null;
-  }
-}
+/** Where a background is served from. */
+export const addressOf = (id: string): string => `${window.location.origin}/api/v1/backgrounds/${id}/file`;
 
 async function planOf(id: string): Promise<FeatureCollection> {
   const held = await heldPlan(id);
@@ -74,7 +52,9 @@ export function useBehind(): Behind | null {
     queryFn: async (): Promise<Behind> => {
       if (listed.isSuccess) await keepPlans(all.map(({ id }) => id));
       const plans = await Promise.all(all.filter(({ kind }) => kind === 'plan').map(({ id }) => planOf(id)));
-      const tiles = await Promise.all(all.filter(({ kind }) => kind === 'tiles').map(({ id }) => tileFile(id)));
+      const files = all.filter(({ kind }) => kind === 'tiles');
+      const tiles =
+        files.length === 0 ? [] : await import('./maps').then(({ tileFile }) => Promise.all(files.map(({ id }) => tileFile(id))));
       const shipped =
         isDemonstration && plans.length === 0 ? [(await import('@dendrix/demo/map')).default as unknown as FeatureCollection] : [];
       return {

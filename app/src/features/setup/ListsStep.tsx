@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { KIND_LISTS, readKindLists, type KindListsRead } from '@dendrix/core/exchange';
+import { KIND_LISTS, readKindLists, type KindListsRead } from '@dendrix/core/exchange/kind-lists';
 import { nameFinder } from '@dendrix/core/naming';
 import { library } from '@/features/shell/library';
 import { Body, Small, Strong } from '@/ui/text';

@@ -1,14 +1,15 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import type { DistrictSubmission } from '@dendrix/core/contracts';
-import { readOutline } from '@dendrix/core/exchange';
+import { readOutline } from '@dendrix/core/exchange/plan';
 import type { Outline } from '@dendrix/core/geo';
 import { useBehind } from '@/features/map/behind';
 import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
-import { Remark } from '@/ui/surface';
+import { Remark, Waiting } from '@/ui/surface';
 import { FileButton } from './FileButton';
-import { OutlineMap } from './OutlineMap';
+
+const OutlineMap = lazy(() => import('@/features/map/maps').then((maps) => ({ default: maps.OutlineMap })));
 
 type Corner = [number, number];
 
@@ -41,12 +42,14 @@ export function OutlineStep({ given, keep }: StepProps) {
           ? `${given.outline.length === 1 ? 'One area' : `${given.outline.length} areas`}. Trees that stand in it belong to ${given.name}.`
           : `Not drawn: ${given.name} is known by its middle alone.${isBare ? ' Without a map behind it there is nothing to draw along: bring one in first, or take a file.' : ''}`}
       </Body>
-      <OutlineMap
-        outline={given.outline as Outline | null}
-        middle={given}
-        corners={drawn}
-        onCorner={corners ? (corner) => setCorners([...corners, corner]) : null}
-      />
+      <Suspense fallback={<Waiting what="the map" />}>
+        <OutlineMap
+          outline={given.outline as Outline | null}
+          middle={given}
+          corners={drawn}
+          onCorner={corners ? (corner) => setCorners([...corners, corner]) : null}
+        />
+      </Suspense>
       {corners ? (
         <View className="gap-2">
           <Small>{`Tap the map at each corner, in turn. ${drawn.length} corner${drawn.length === 1 ? '' : 's'} so far; three at least.`}</Small>

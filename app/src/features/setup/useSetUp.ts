@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { v7 as newId } from 'uuid';
 import type { BackgroundView, DistrictSubmission } from '@dendrix/core/contracts';
-import type { PlanRead } from '@dendrix/core/exchange';
+import type { PlanRead } from '@dendrix/core/exchange/plan';
 import { ApiProblem, call, NoSignal, put } from '@/data/api';
 import { districtGiven, howFarSetUp, keepDistrict, townBackgrounds, townDistricts } from '@/data/keys';
 

@@ -3,7 +3,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { useQuery } from '@tanstack/react-query';
-import { aboutHere, accessKept, myNotices, townDistricts } from '@/data/keys';
+import { aboutHere, myNotices, townDistricts } from '@/data/keys';
 import { allowDays } from '@/offline/forget';
 import { useLive } from '@/features/live/useLive';
 import { SignIn } from '@/features/session/SignIn';
@@ -128,7 +128,7 @@ function Ahead() {
 
 /** How long this device may be without contact is written down where it can be read without any. */
 function useAllowedDays(): void {
-  const { data } = useQuery(accessKept);
+  const { data } = useQuery(aboutHere);
   useEffect(() => {
     if (data) allowDays(data.unattendedDays);
   }, [data]);

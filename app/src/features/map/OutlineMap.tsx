@@ -4,8 +4,8 @@ import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { boxOfOutline, type Outline, type Place } from '@dendrix/core/geo';
 import { useTheme } from '@/ui/theme';
-import { mapStyle } from '@/features/map/style';
-import { useBehind } from '@/features/map/behind';
+import { useBehind } from './behind';
+import { mapStyle } from './style';
 
 type Corner = [number, number];
 
