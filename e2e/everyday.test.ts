@@ -93,7 +93,7 @@ describe('the map', () => {
   it('draws streets, parks and trees; a tap opens one; a new tree is added where one taps', async () => {
     const page = await town.phone();
     await signIn(page, town, 'Jory');
-    await page.getByRole('link', { name: 'Map' }).click();
+    await page.getByRole('link', { name: 'Map', exact: true }).click();
     await page.getByTestId('map-ready').waitFor();
     // Something is drawn: the canvas holds more than a few colours.
     const colours = () =>
@@ -137,8 +137,8 @@ describe('a viewer', () => {
 describe('every control', () => {
   const SCREENS: [string, (page: Page) => Promise<void>][] = [
     ['today', async () => undefined],
-    ['start a visit', async (page) => void (await page.getByRole('link', { name: 'Start a visit' }).click())],
-    ['more', async (page) => void (await page.getByRole('link', { name: 'More' }).click())],
+    ['start a visit', async (page) => void (await page.getByRole('link', { name: 'Start a visit', exact: true }).click())],
+    ['more', async (page) => void (await page.getByRole('link', { name: /^More/ }).click())],
     [
       'a question',
       async (page) => {

@@ -150,7 +150,7 @@ describe('a town of its own', () => {
 
     await ada.getByLabel('Whose map it is').fill('Survey of Elmwick, open licence');
     await ada.getByLabel('Map file').setInputFiles(file('streets.geojson', PLAN, 'application/geo+json'));
-    await ada.getByText('3 streets, 1 parks, 0 waters, 0 houses').waitFor();
+    await ada.getByText('3 streets, 1 park, 0 waters, 0 houses').waitFor();
     await ada.getByText(/Passed over: 1/).waitFor();
     await ada.getByLabel('Outline file').setInputFiles(file('outline.geojson', OUTLINE, 'application/geo+json'));
     await ada.getByText('One area. Trees that stand in it belong to Elmwick.').waitFor();
@@ -220,7 +220,7 @@ describe('a town of its own', () => {
     await join_(ben, new URL(address).pathname);
     await ben.getByRole('heading', { name: 'Today' }).waitFor();
     await ben.goto(`${base}/review`);
-    await ben.getByRole('link', { name: /^Review E 001:/ }).click();
+    await ben.getByRole('link', { name: /^Review E 001 / }).click();
     await ben.getByText('Your own look first').waitFor();
     await ben.getByRole('textbox', { name: 'Your name for it' }).fill('london pl');
     await ben.getByRole('button', { name: /^Platanus × acerifolia/ }).click();

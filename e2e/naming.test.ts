@@ -12,7 +12,7 @@ async function phoneOn(date: string): Promise<Page> {
 }
 async function beginVisit(page: Page): Promise<void> {
   await signIn(page, town, 'Luk');
-  await page.getByRole('link', { name: 'Start a visit' }).click();
+  await page.getByRole('link', { name: 'Start a visit', exact: true }).click();
   await page.getByRole('textbox', { name: 'Tag, street or name' }).fill('Heron');
   await page
     .getByRole('link', { name: /^Start a visit to/ })
@@ -115,7 +115,7 @@ describe('the library', () => {
   it('on a phone: three letters find a tree, a trap asks, the page holds plate, year, look-alikes and where it grows', async () => {
     const page = await town.phone();
     await signIn(page, town, 'Luk');
-    await page.getByRole('link', { name: 'More' }).click();
+    await page.getByRole('link', { name: /^More/ }).click();
     await page.getByRole('button', { name: 'Open the library' }).click();
     await page.getByRole('heading', { name: 'Library' }).waitFor();
     const find = page.getByRole('textbox');

@@ -15,7 +15,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
       .getByRole('link', { name: /^Tree Q/ })
       .filter({ hasText: 'Platanus × acerifolia' })
       .first();
-    tag = /^Tree (Q \d{4}),/.exec((await plane.getAttribute('aria-label')) ?? '')?.[1] ?? '';
+    tag = /(Q \d{4})/.exec((await plane.textContent()) ?? '')?.[1] ?? '';
     expect(tag).not.toBe('');
     const start = page.getByRole('button', { name: `Start a visit to ${tag}` });
     await expect(
@@ -79,7 +79,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     const page = await town.wide();
     await signIn(page, town, 'Tomas');
     await page.keyboard.press('r');
-    await page.getByRole('link', { name: new RegExp(`^Review ${tag}:`) }).click();
+    await page.getByRole('link', { name: new RegExp(`^Review ${tag} `) }).click();
     await page.getByText('Your own look first').waitFor();
     // The name that was given is not on the screen before the second look.
     expect(await page.getByText('The visit says').count()).toBe(0);
@@ -111,7 +111,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
   it('the tree page shows both names, who gave them, and why', async () => {
     const page = await town.phone();
     await signIn(page, town, 'Adaeze');
-    await page.getByRole('link', { name: 'Start a visit' }).click();
+    await page.getByRole('link', { name: 'Start a visit', exact: true }).click();
     await page.getByRole('textbox', { name: 'Tag, street or name' }).fill(tag);
     await page.getByRole('link', { name: `Start a visit to ${tag}` }).click();
     await page.getByRole('heading', { name: 'Stop and look first' }).waitFor();

@@ -93,7 +93,7 @@ it('a question goes back to who made the visit, with the mark that is wanted, on
   await desk.getByRole('textbox', { name: 'What has to be answered' }).fill('Which side were the buds from?');
   await desk.getByRole('button', { name: 'Send the question' }).click();
   await desk.getByText(`Questioned: ${tree.tag}.`).waitFor();
-  expect(await heard(() => phone.getByRole('link', { name: /^More, \d+ new for you/ }).waitFor())).toBeLessThan(SOON);
+  expect(await heard(() => phone.getByRole('link', { name: /^More · \d+ new for you/ }).waitFor())).toBeLessThan(SOON);
   await phone.goto(`${other.base}/notices`);
   await phone.getByText('Marit Osterlund questioned your visit').first().waitFor();
   await phone.getByRole('link', { name: /Which side were the buds from/ }).click();
@@ -165,7 +165,7 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   const planned = await stops.count();
   expect(planned).toBeGreaterThan(3);
   // One is swapped, one put off with a reason, one pinned: each is planned anew.
-  const nameOf = async (n: number) => ((await stops.nth(n).getAttribute('aria-label')) ?? '').replace(/^Stop \d+: tree ([^,]+),.*/, '$1');
+  const nameOf = async (n: number) => /tree\s*(Q \d{4})/.exec((await stops.nth(n).textContent()) ?? '')?.[1] ?? '';
   const swapped = await nameOf(0);
   await phone.getByRole('button', { name: `Change stop 1, ${swapped}` }).click();
   await phone.getByRole('button', { name: `Swap ${swapped} for another` }).click();

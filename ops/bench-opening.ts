@@ -52,10 +52,10 @@ async function open(context: BrowserContext, url: string, slower: number, ready:
 
 /** What is tapped on a phone, one after the other, and what stands once the screen does. */
 const WALK: readonly [what: string, tapped: string, stands: string][] = [
-  ['Map', 'role=link[name="Map"]', 'canvas'],
-  ['Review', 'role=link[name="Review"]', 'role=heading[name="Review"]'],
+  ['Map', 'role=link[name=/^Map$/]', 'canvas'],
+  ['Review', 'role=link[name=/^Review$/]', 'role=heading[name="Review"]'],
   ['More', 'role=link[name=/^More/]', 'role=heading[name="More"]'],
-  ['Today', 'role=link[name="Today"]', FIRST_STOP],
+  ['Today', 'role=link[name=/^Today$/]', FIRST_STOP],
   ['a tree', FIRST_STOP, 'role=heading >> nth=0'],
 ];
 

@@ -57,6 +57,8 @@ if (SESSION_SECRET.length < SHORTEST_SECRET || new Set(SESSION_SECRET).size < 12
 const LONGEST_REQUEST_MS = 30 * 60_000;
 /** Requests in flight may end for so long before their connections are cut, ms. */
 const GRACE_MS = 60_000;
+/** Told to stop, it still takes who comes for so long, ms. */
+const LAST_CALL_MS = 3000;
 const processes = Number(DENDRIX_PROCESSES);
 if (!Number.isInteger(processes) || processes < 1 || processes > 64) {
   console.error(`DENDRIX_PROCESSES=${DENDRIX_PROCESSES} is no number of processes; write one from 1 to 64.`);
@@ -200,11 +202,13 @@ async function serve(secret: string): Promise<void> {
     stopping = true;
     // Those who listen go to another process at once; they would hold this one to its last second.
     feedOf(world).close();
-    server.close(() => void sequelize.close().then(() => process.exit(0)));
-    // A connection is let go of once its answer is out, and those with nothing in flight at once.
+    // A connection is let go of once its answer is out.
     server.prependListener('request', (_request, response: ServerResponse) => void response.setHeader('connection', 'close'));
-    const idle = setInterval(() => server.closeIdleConnections(), 100);
-    idle.unref();
+    // Whoever has connected and not been heard yet is still taken: a door that shuts at once shuts in their face.
+    setTimeout(() => {
+      server.close(() => void sequelize.close().then(() => process.exit(0)));
+      setInterval(() => server.closeIdleConnections(), 100).unref();
+    }, LAST_CALL_MS);
     setTimeout(() => server.closeAllConnections(), GRACE_MS).unref();
   };
   process.on('SIGINT', stop);

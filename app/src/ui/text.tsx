@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { Text, type TextProps } from 'react-native';
 import { twMerge } from 'tailwind-merge';
 
@@ -9,9 +9,26 @@ interface Props extends TextProps {
 
 // A class given by a screen replaces the one it contradicts; twMerge sees to that.
 
-/** Headline of a screen. */
-export const Title = ({ className = '', ...rest }: Props) => (
-  <Text role="heading" aria-level={1} className={twMerge('font-head text-[26px] leading-[30px] text-ink', className)} {...rest} />
+/** Has the window say where one is; null leaves what it says. */
+export function useScreenTitle(words: string | null): void {
+  useEffect(() => {
+    if (words !== null) document.title = words === 'Dendrix' ? words : `${words} · Dendrix`;
+  }, [words]);
+}
+
+/** Headline of a screen: the window says the same. */
+export function Title({ className = '', children, ...rest }: Props) {
+  useScreenTitle(typeof children === 'string' ? children : null);
+  return (
+    <Text role="heading" aria-level={1} className={twMerge('font-head text-[26px] leading-[30px] text-ink', className)} {...rest}>
+      {children}
+    </Text>
+  );
+}
+
+/** Words that are said and not shown, where what is seen needs none: "Tree" before a tag. */
+export const Said = ({ children }: { children: string }) => (
+  <Text className="absolute h-px w-px overflow-hidden opacity-0">{children}</Text>
 );
 
 /** Heading of a part. */

@@ -83,7 +83,7 @@ describe('what a person is told', () => {
     };
     client.setQueryData(myNotices.queryKey, { items: [notice, { ...notice, id: 'n2', isSeen: true, text: 'Old.' }], unseen: 1 });
     render(<NoticesScreen />, { wrapper: around(client) });
-    expect(screen.getByRole('link', { name: 'Perrin Oakes questioned your visit, Q 0417, new: Which buds?' })).toBeTruthy();
-    expect(screen.getByRole('link', { name: 'Perrin Oakes questioned your visit, Q 0417: Old.' })).toBeTruthy();
+    expect(screen.getByRole('link', { name: /Q 0417.*new.*questioned your visit.*Which buds\?/ })).toBeTruthy();
+    expect(screen.getByRole('link', { name: /Q 0417.*questioned your visit.*Old\./ })).toBeTruthy();
   });
 });

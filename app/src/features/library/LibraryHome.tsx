@@ -138,18 +138,9 @@ export function LibraryHome() {
 }
 
 const RowView = memo(function RowView({ row, onOpen }: { row: Row; onOpen: (row: Row) => void }) {
-  const said =
-    row.kind === 'taxon'
-      ? `${row.taxon.name}, ${row.note}`
-      : row.kind === 'sign'
-        ? row.sign.label
-        : row.kind === 'agent'
-          ? row.agent.name
-          : row.name;
   return (
     <Pressable
       role="link"
-      aria-label={said}
       onPress={() => onOpen(row)}
       className="mb-2 min-h-[64px] flex-1 flex-row items-center gap-3 rounded-md border border-rule bg-sheet px-3 py-2 active:opacity-60"
     >

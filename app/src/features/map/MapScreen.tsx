@@ -17,7 +17,7 @@ import { oneTree, townCounted } from '@/data/keys';
 import { SMALL_TOWN } from '@/offline/held';
 import { visitsIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
-import { Body, Latin, Small, Strong } from '@/ui/text';
+import { Body, Latin, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { TreeTag, Waiting } from '@/ui/surface';
 import { useTheme } from '@/ui/theme';
@@ -66,6 +66,8 @@ export function MapScreen() {
 
   return (
     <View className="min-h-0 flex-1">
+      {/* Said, not shown: the map itself is what is seen. */}
+      <Title className="absolute h-px w-px overflow-hidden opacity-0">Map</Title>
       <ScrollView
         horizontal
         className="flex-grow-0 border-b border-rule"

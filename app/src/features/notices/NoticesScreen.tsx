@@ -35,7 +35,6 @@ export function NoticesScreen() {
             <Pressable
               key={one.id}
               role="link"
-              aria-label={`${one.by.name} ${KINDS[one.kind]}, ${one.tree.tag}${one.isSeen ? '' : ', new'}: ${one.text}`}
               onPress={() => router.push(`/tree/${one.tree.id}`)}
               className={`gap-1 border-t border-rule py-3 active:opacity-60 ${one.isSeen ? '' : 'border-l-4 border-l-slate pl-3'}`}
             >

@@ -9,7 +9,7 @@ import { daysBetween } from '@dendrix/core/time';
 import { todayIso } from '@/features/shell/today';
 import { useSession } from '@/features/session/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
-import { Body, Small, Strong, Title } from '@/ui/text';
+import { Body, Said, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Page, TreeTag, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
@@ -99,7 +99,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   if (wide) {
     return (
       <View className="min-h-0 flex-1 flex-row">
-        {list(<Strong className="font-head text-[24px] leading-[28px]">Review</Strong>, 'w-[360px] flex-grow-0 border-r border-rule')}
+        {list(<Title className="text-[24px] leading-[28px]">Review</Title>, 'w-[360px] flex-grow-0 border-r border-rule')}
         <ScrollView className="flex-1" contentContainerClassName="w-full max-w-[860px] gap-4 p-5 pb-10">
           {item ? <Opened key={item.visit.id} item={item} onDone={done} /> : null}
         </ScrollView>
@@ -153,11 +153,11 @@ function Row({ item, on }: { item: QueueItem; on: boolean }) {
     <Pressable
       role="link"
       aria-current={on ? 'true' : undefined}
-      aria-label={`Review ${item.tree.tag}: ${why}`}
       onPress={() => router.replace(`/review/${item.visit.id}`)}
       className={`min-h-[60px] gap-1 border-b border-rule px-2 py-2 active:opacity-60 ${on ? 'border-l-4 border-l-slate bg-slate-wash' : ''}`}
     >
       <View className="flex-row items-center justify-between gap-2">
+        <Said>Review</Said>
         <TreeTag tag={item.tree.tag} />
         <Small>{waitsWords(item.visit.day)}</Small>
       </View>

@@ -10,7 +10,7 @@ import { taxonNamed } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords } from '@/features/shell/words';
 import { useOutbox } from '@/offline/OutboxProvider';
-import { Body, Latin, Small, Strong } from '@/ui/text';
+import { Body, Latin, Said, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { TreeTag } from '@/ui/surface';
@@ -75,11 +75,11 @@ function Stop({ stop, number, from, day, isDone, isNext, acts }: StopProps) {
         </View>
         <Pressable
           role="link"
-          aria-label={`Stop ${number}: tree ${stop.tag}, ${stop.place}`}
           onPress={() => router.push(`/tree/${stop.treeId}`)}
           className="min-h-[48px] min-w-0 flex-1 gap-1 active:opacity-60"
         >
           <View className="flex-row flex-wrap items-center gap-2">
+            <Said>{`Stop ${number}: tree`}</Said>
             <TreeTag tag={stop.tag} />
             <Small className="flex-shrink">{stop.place}</Small>
           </View>

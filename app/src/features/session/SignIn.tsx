@@ -7,7 +7,7 @@ import { ApiProblem } from '@/data/api';
 import { aboutHere } from '@/data/keys';
 import { wasLetGo } from '@/offline/forget';
 import { useOutbox } from '@/offline/OutboxProvider';
-import { Body, Heading, Small, Strong, Title } from '@/ui/text';
+import { Body, Heading, Said, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
@@ -41,7 +41,7 @@ export function SignIn() {
   };
   const leaf = useLeading()?.taxon('Celtis occidentalis');
   return (
-    <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8">
+    <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8" role="main">
       <View className="flex-row items-center gap-4">
         {leaf ? <Drawing figure={plateLeaf(leaf)} width={64} height={64} /> : null}
         <View className="flex-1">
@@ -74,11 +74,11 @@ export function SignIn() {
             <Pressable
               key={account.id}
               role="button"
-              aria-label={`Sign in as ${account.name}, ${account.role}`}
               disabled={signIn.isPending}
               onPress={() => signIn.mutate({ login: account.login, password: demo.data.password ?? '' })}
               className="min-h-[56px] flex-row items-center justify-between gap-3 rounded-md border border-ink bg-sheet px-4 py-2 active:opacity-60"
             >
+              <Said>Sign in as</Said>
               <Strong className="flex-shrink">{account.name}</Strong>
               <Small className="text-right">
                 {account.role}: {ROLE_WORDS[account.role]}

@@ -10,6 +10,13 @@ import { Remark } from '@/ui/surface';
 import { FileButton } from './FileButton';
 import { useBackgroundActs } from './useSetUp';
 
+const KINDS = [
+  ['street', 'street', 'streets'],
+  ['park', 'park', 'parks'],
+  ['water', 'water', 'waters'],
+  ['house', 'house', 'houses'],
+] as const;
+
 /** Streets, parks and water as shapes, or a file of map tiles: what lies behind the trees. */
 export function BehindStep() {
   const { data = [] } = useQuery(townBackgrounds);
@@ -27,7 +34,7 @@ export function BehindStep() {
         <View key={one.id} className="flex-row items-center justify-between gap-3 border-b border-rule pb-2">
           <View className="min-w-0 flex-1">
             <Strong>{one.name}</Strong>
-            <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'}, ${megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
+            <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'}, ${one.size < 1e5 ? `${Math.ceil(one.size / 1000)} kB` : megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
           </View>
           <Button label={`Take ${one.name} away`} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
             Take away
@@ -50,7 +57,7 @@ export function BehindStep() {
       {came ? (
         <Remark
           mood={came.passedOver.length > 0 ? 'plain' : 'settled'}
-          title={`${came.counts.street} streets, ${came.counts.park} parks, ${came.counts.water} waters, ${came.counts.house} houses`}
+          title={KINDS.map(([kind, one, more]) => `${came.counts[kind]} ${came.counts[kind] === 1 ? one : more}`).join(', ')}
         >
           {came.passedOver.length > 0
             ? `Passed over: ${came.passedOver.map(({ reason, features }) => `${features} (${reason})`).join('; ')}.`

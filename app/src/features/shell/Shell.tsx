@@ -9,7 +9,7 @@ import { useLive } from '@/features/live/useLive';
 import { SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
 import { OutboxProvider, useOutbox } from '@/offline/OutboxProvider';
-import { Small } from '@/ui/text';
+import { Said, Small } from '@/ui/text';
 import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
 import { Waiting } from '@/ui/surface';
@@ -86,7 +86,7 @@ function Frame({ children }: { children: ReactNode }) {
       <Shortcuts />
       <Ahead />
       {wide ? <Rail pathname={pathname} state={state} /> : null}
-      <View className="min-h-0 min-w-0 flex-1">
+      <View className="min-h-0 min-w-0 flex-1" role="main">
         <DemonstrationLine />
         {full ? (
           <View className="bg-sulphur-wash px-4 py-1" role="alert">
@@ -160,7 +160,7 @@ function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
           <Pressable
             key={place.path}
             role="link"
-            aria-label={place.icon === 'more' && unseen > 0 ? `${place.words}, ${unseen} new for you` : place.words}
+            aria-label={centre ? place.words : undefined}
             aria-current={on ? 'page' : undefined}
             onPress={() => router.navigate(place.path)}
             className={`min-h-[52px] flex-1 items-center justify-center gap-[2px] active:opacity-60 ${centre ? 'mx-1 rounded-md bg-oxide' : ''}`}
@@ -169,6 +169,7 @@ function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
             <Text className={`font-body-bold text-[12px] ${centre ? 'text-on-oxide' : on ? 'text-ink underline' : 'text-soft'}`}>
               {centre ? 'Visit' : place.icon === 'more' && unseen > 0 ? `More · ${unseen}` : place.words}
             </Text>
+            {place.icon === 'more' && unseen > 0 ? <Said>new for you</Said> : null}
           </Pressable>
         );
       })}

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Body, Heading, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
+import { useDialog } from '@/ui/dialog';
 
 /** Keys that work everywhere; screens add their own and name them here. */
 export const KEYS: readonly { key: string; words: string }[] = [
@@ -60,11 +61,15 @@ export function Shortcuts() {
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
   }, [router]);
-  if (!shown) return null;
+  return shown ? <KeyList onClose={() => setShown(false)} /> : null;
+}
+
+function KeyList({ onClose }: { onClose: () => void }) {
+  const dialog = useDialog(onClose);
   return (
     <View className="absolute inset-0 z-50 items-center justify-center">
-      <Pressable aria-label="Close the list of keys" className="absolute inset-0 bg-ink opacity-40" onPress={() => setShown(false)} />
-      <View role="dialog" aria-label="Keys" className="w-[320px] gap-2 rounded-md border border-ink bg-sheet p-5">
+      <Pressable aria-hidden tabIndex={-1} className="absolute inset-0 bg-ink opacity-40" onPress={onClose} />
+      <View ref={dialog} role="dialog" aria-modal aria-label="Keys" className="w-[320px] gap-2 rounded-md border border-ink bg-sheet p-5">
         <Heading>Keys</Heading>
         {KEYS.map(({ key, words }) => (
           <View key={key} className="flex-row gap-4">
@@ -72,7 +77,7 @@ export function Shortcuts() {
             <Body>{words}</Body>
           </View>
         ))}
-        <Button onPress={() => setShown(false)}>Close</Button>
+        <Button onPress={onClose}>Close</Button>
       </View>
     </View>
   );

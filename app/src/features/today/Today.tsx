@@ -14,7 +14,7 @@ import { mayAct } from '@dendrix/core/contracts/roles';
 import { howFarSetUp, roundsOfDay, townCounted } from '@/data/keys';
 import { useSession } from '@/features/session/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
-import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
+import { Body, Heading, Latin, Said, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Card, Page, Remark, TreeTag, Waiting } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
@@ -222,14 +222,10 @@ const StopCard = memo(function StopCard({
   return (
     <View className={wide ? 'w-[calc(50%-8px)]' : ''}>
       <Card className="gap-3">
-        <Pressable
-          role="link"
-          aria-label={`Tree ${tree.tag}, ${tree.place}`}
-          onPress={() => router.push(`/tree/${tree.id}`)}
-          className="flex-row gap-3 active:opacity-60"
-        >
+        <Pressable role="link" onPress={() => router.push(`/tree/${tree.id}`)} className="flex-row gap-3 active:opacity-60">
           <View className="flex-1 gap-1">
             <View className="flex-row flex-wrap items-center gap-2">
+              <Said>Tree</Said>
               <TreeTag tag={tree.tag} />
               <Small className="flex-shrink">{tree.place}</Small>
             </View>

@@ -64,7 +64,7 @@ describe('today', () => {
     show([tree(1, { dueOn: '2026-06-10' })]);
     fireEvent.click(screen.getByRole('button', { name: 'Start a visit to Q 1' }));
     expect(mockPush).toHaveBeenLastCalledWith(expect.stringMatching(/^\/visit\//));
-    fireEvent.click(screen.getByRole('link', { name: /^Tree Q 1,/ }));
+    fireEvent.click(screen.getByRole('link', { name: /^Tree Q 1 / }));
     expect(mockPush).toHaveBeenLastCalledWith(expect.stringMatching(/^\/tree\//));
   });
 });

@@ -5,7 +5,7 @@ import { plateLeaf } from '@dendrix/core/figures';
 import { slugOf } from '@dendrix/core/knowledge';
 import { commonName, taxonNamed } from '@/features/shell/library';
 import { standingNameOf, standingWords } from '@dendrix/core/review';
-import { Body, Latin, Small, Strong } from '@/ui/text';
+import { Body, Latin, Said, Small, Strong, useScreenTitle } from '@/ui/text';
 import { TreeTag } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
 
@@ -13,6 +13,7 @@ import { Drawing } from '@/ui/drawing';
 export function Identity({ tree }: { tree: TreeDetail }) {
   const router = useRouter();
   const taxon = taxonNamed(tree.taxon);
+  useScreenTitle(`${tree.tag} ${tree.taxon ?? 'not yet named'}`);
   const now = standingNameOf(tree.determinations, tree.reviews, tree.visits).named;
   return (
     <View className="gap-2">
@@ -38,12 +39,12 @@ export function Identity({ tree }: { tree: TreeDetail }) {
         {taxon ? (
           <Pressable
             role="link"
-            aria-label={`${taxon.name} in the library`}
             onPress={() => router.push(`/library/taxon/${slugOf(taxon.name)}`)}
             className="items-center active:opacity-60"
           >
-            <Drawing figure={plateLeaf(taxon)} width={84} height={90} label={`Leaf of ${taxon.name}`} />
+            <Drawing figure={plateLeaf(taxon)} width={84} height={90} />
             <Small className="underline">its plate</Small>
+            <Said>in the library</Said>
           </Pressable>
         ) : null}
       </View>

@@ -189,18 +189,15 @@ export function TreePage({ id }: { id: string }) {
             <Strong>{tree.dueOn ? `by ${dateWithSeason(tree.dueOn, tree.latitude)}` : 'no date set'}</Strong>
             {tree.dueBecause ? <Small numberOfLines={2}>{tree.dueBecause}</Small> : null}
           </View>
-          <View className="flex-row gap-2">
+          <View className="flex-row flex-wrap gap-2">
             {mayVisit ? (
-              <Button kind="next" className="flex-1 px-6" label="Start a visit" onPress={() => router.push(`/visit/${tree.id}`)}>
-                Visit it
+              <Button kind="next" className="flex-1 px-6" onPress={() => router.push(`/visit/${tree.id}`)}>
+                Start a visit
               </Button>
             ) : null}
             {mayVisit ? (
-              <Button
-                label={presence.here ? 'I have left this tree' : 'I am at this tree'}
-                onPress={() => presence.setHere(!presence.here)}
-              >
-                {presence.here ? '✓ Here' : 'I am here'}
+              <Button onPress={() => presence.setHere(!presence.here)}>
+                {presence.here ? 'I have left this tree' : 'I am at this tree'}
               </Button>
             ) : null}
             <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>On the map</Button>

@@ -10,7 +10,7 @@ import { useUnits } from '@/features/shell/settings';
 import { distanceWords } from '@/features/shell/words';
 import { useAdded, useFound } from '@/features/tree/useTrees';
 import { useAsTheyWillBe } from '@/features/tree/useUnsent';
-import { Body, Latin, Small, Title } from '@/ui/text';
+import { Body, Latin, Said, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { TreeTag, Waiting } from '@/ui/surface';
@@ -96,10 +96,10 @@ function Row({ tree, m, onPress }: { tree: TreeBrief; m: number | null; onPress:
   return (
     <Pressable
       role="link"
-      aria-label={`Start a visit to ${tree.tag}`}
       onPress={onPress}
       className="min-h-[56px] flex-row items-center gap-3 border-b border-rule py-2 active:opacity-60"
     >
+      <Said>Start a visit to</Said>
       <TreeTag tag={tree.tag} />
       <View className="min-w-0 flex-1">
         <Latin className="text-[17px] leading-[21px]">{tree.taxon ?? tree.writtenName ?? 'not yet named'}</Latin>

@@ -9,6 +9,7 @@ import { library } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';
 import { Button } from '@/ui/button';
+import { useDialog } from '@/ui/dialog';
 import { Field } from '@/ui/field';
 import { Heading, Small, Strong } from '@/ui/text';
 import { SignForm } from './SignForm';
@@ -47,6 +48,7 @@ function useChoices(zone: Zone, taxon: string | null): { usual: Sign[]; others: 
 
 /** What is it? Then: how large. */
 export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }: Props) {
+  const dialog = useDialog(onClose);
   const { units } = useSettings().settings;
   /** Which earlier sign it is: one of them, surely another (null), or not yet asked. */
   const [again, setAgain] = useState<SignSeen | null | undefined>(larger);
@@ -71,13 +73,16 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
   const shownOthers = others.filter(fits);
   return (
     <View className="absolute inset-0 z-40 justify-end">
-      <Pressable aria-label="Close" className="absolute inset-0 bg-ink opacity-40" onPress={onClose} />
+      <Pressable aria-hidden tabIndex={-1} className="absolute inset-0 bg-ink opacity-40" onPress={onClose} />
       <View
+        ref={dialog}
         role="dialog"
+        aria-modal
         aria-label={`A sign, ${zoneWords(zone)}`}
         className="max-h-[88%] w-full max-w-[640px] self-center rounded-t-lg border-2 border-b-0 border-ink bg-paper"
       >
-        <ScrollView contentContainerClassName="gap-3 p-4 pb-8" keyboardShouldPersistTaps="handled">
+        {/* The way out stays in view however long the list is. */}
+        <View className="px-4 pt-4">
           <View className="flex-row items-center justify-between gap-3">
             <Heading className="flex-shrink">
               {sign ? (larger ? `${sign.label}: how large now?` : sign.label) : `What is on the ${zoneWords(zone)}?`}
@@ -95,6 +100,8 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
               {sign && !larger ? 'Back' : 'Close'}
             </Button>
           </View>
+        </View>
+        <ScrollView contentContainerClassName="gap-3 p-4 pb-8" keyboardShouldPersistTaps="handled">
           {sign && again === undefined && alike.length > 0 ? (
             <View className="gap-3">
               <Small>There was one here before. Two on one side are two: which is this?</Small>

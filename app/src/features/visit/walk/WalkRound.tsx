@@ -55,8 +55,10 @@ export function WalkRound({ states, signs, sounding = [], current, onPick, size 
         const fill = state === 'clear' ? 'url(#hatch)' : state === 'sign' ? p.sulphurWash : state === 'blocked' ? 'url(#barred)' : p.sheet;
         const here = signs.filter((sign) => sign.zone === zone);
         const rung = sounding.filter((s) => s.zone === zone).at(-1);
-        const words = `${zoneWords(zone)}: ${STATE_WORDS[state]}${rung ? `, ${SOUND_WORDS[rung.sound]}` : ''}`;
         const label = planLabel(zone);
+        const meant = `${zoneWords(zone)}: ${STATE_WORDS[state]}${rung ? `, ${SOUND_WORDS[rung.sound]}` : ''}`;
+        // Whoever says what they see is understood too.
+        const words = meant.toLowerCase().includes(label.toLowerCase()) ? meant : `${meant} (${label})`;
         return (
           <g
             key={zone}

@@ -1,0 +1,110 @@
+// Every screen held against axe-core, on a phone and on a wide screen, by day and at dusk; dialogs, headings and titles.
+import { readFileSync } from 'node:fs';
+import type { Page } from 'playwright-core';
+import { firstVisit, signIn, useTown } from './town';
+
+const town = useTown();
+const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+/** WCAG 2.2, levels A and AA, and what axe calls best practice. */
+const HELD = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+interface Found {
+  id: string;
+  impact: string;
+  nodes: { html: string }[];
+}
+async function violations(page: Page, within = 'html'): Promise<string[]> {
+  // Run apart from the page's own rules for scripts: it is the test's, not the application's.
+  await page.addScriptTag({ content: AXE }).catch(() => page.evaluate(AXE));
+  const found = await page.evaluate(
+    async ({ tags, where }) =>
+      (
+        await (window as unknown as { axe: { run: (where: string, how: object) => Promise<{ violations: Found[] }> } }).axe.run(where, {
+          runOnly: tags,
+        })
+      ).violations,
+    { tags: HELD, where: within },
+  );
+  return found.map(({ id, impact, nodes }) => `${id} (${impact}), ${nodes.length}: ${nodes[0]?.html.slice(0, 180)}`);
+}
+
+const treeDue = (page: Page) =>
+  page.evaluate(
+    async () => ((await (await fetch('/api/v1/round?dueBy=2026-06-15')).json()) as { items: { id: string }[] }).items[0]?.id ?? '',
+  );
+
+/** Screens, each with what stands once it does. */
+const SCREENS: readonly [path: string, title: RegExp][] = [
+  ['/today', /^Today/],
+  ['/map', /^Map/],
+  ['/visit', /^Which tree\?/],
+  ['/review', /^Review/],
+  ['/more', /^More/],
+  ['/library', /^Library/],
+  ['/library/taxon/quercus-robur', /^Quercus robur/],
+  ['/library/tell-apart', /^Tell apart/],
+  ['/exchange', /^Exchange/],
+  ['/notices', /^For you/],
+  ['/agreement', /^/],
+  ['/round', /^/],
+  ['/access', /^Your access/],
+  ['/set-up', /^Setting up/],
+  ['/people', /^People/],
+  ['/tree/TREE', /./],
+];
+
+describe.each([
+  ['phone', 'light'],
+  ['phone', 'dark'],
+  ['wide', 'light'],
+  ['wide', 'dark'],
+] as const)('on a %s, %s', (size, scheme) => {
+  let page: Page;
+  beforeAll(async () => {
+    page = size === 'phone' ? await town.phone() : await town.wide();
+    await page.emulateMedia({ colorScheme: scheme });
+    await page.goto(`${town.base}/today`);
+    await page.getByRole('heading', { name: 'Sign in' }).waitFor();
+    expect(await violations(page)).toEqual([]);
+    await signIn(page, town, 'Ines');
+  });
+  it.each(SCREENS)('%s', async (path, title) => {
+    await page.goto(`${town.base}${path.replace('TREE', await treeDue(page))}`);
+    await page.getByRole('heading', { level: 1 }).first().waitFor();
+    await page.waitForTimeout(800);
+    expect(await violations(page)).toEqual([]);
+    expect(await page.getByRole('main').count()).toBe(1);
+    expect(await page.getByRole('heading', { level: 1 }).count()).toBe(1);
+    expect(await page.title()).toMatch(title);
+    expect(await page.title()).toMatch(/ · Dendrix$/);
+  });
+});
+
+it('the sheet of signs takes the focus, keeps it, shows its way out however long it is, and closes by Escape', async () => {
+  const page = await town.phone();
+  await signIn(page, town, 'Luk');
+  await firstVisit(page);
+  await page.getByRole('tab', { name: 'Walk round' }).click();
+  const opener = page.getByRole('button', { name: 'Mark a sign' });
+  await opener.click();
+  const dialog = page.getByRole('dialog');
+  await dialog.waitFor();
+  const within = () => page.evaluate(() => document.querySelector('[role="dialog"]')?.contains(document.activeElement) ?? false);
+  expect(await within()).toBe(true);
+  for (let i = 0; i < 60; i++) {
+    await page.keyboard.press(i % 7 === 6 ? 'Shift+Tab' : 'Tab');
+    expect(await within()).toBe(true);
+  }
+  await page.evaluate(() => {
+    const scroll = [...document.querySelectorAll<HTMLElement>('[role="dialog"] *')].find(
+      (one) => one.scrollHeight > one.clientHeight + 200,
+    );
+    if (scroll) scroll.scrollTop = scroll.scrollHeight;
+  });
+  const close = await dialog.getByRole('button', { name: 'Close', exact: true }).boundingBox();
+  expect(close?.y ?? -1).toBeGreaterThan(0);
+  expect(await violations(page, '[role="dialog"]')).toEqual([]);
+  await page.keyboard.press('Escape');
+  await dialog.waitFor({ state: 'detached' });
+  expect(await opener.evaluate((one) => one === document.activeElement)).toBe(true);
+});
