@@ -71,7 +71,7 @@ describe.each([
   it.each(SCREENS)('%s', async (path, title) => {
     await page.goto(`${town.base}${path.replace('TREE', await treeDue(page))}`);
     await page.getByRole('heading', { level: 1 }).first().waitFor();
-    await page.waitForTimeout(800);
+    await page.waitForTimeout(250);
     expect(await violations(page)).toEqual([]);
     expect(await page.getByRole('main').count()).toBe(1);
     expect(await page.getByRole('heading', { level: 1 }).count()).toBe(1);

@@ -89,7 +89,7 @@ await phone.getByRole('button', { name: /^top of the crown/ }).click();
 await phone.getByRole('button', { name: 'Mark a sign', exact: true }).click();
 await phone.getByRole('button', { name: /^Thin crown/ }).click();
 await phone.getByRole('radio', { name: '30 percent' }).click();
-await snap(phone, 'sign-card');
+
 await phone.getByRole('button', { name: 'Record thin crown' }).click();
 await phone.getByRole('tab', { name: 'Judge' }).click();
 await phone
@@ -101,7 +101,7 @@ await phone.getByRole('button', { name: /^Leave/ }).click();
 
 await phone.goto(`${base}/library`);
 await phone.getByRole('link', { name: /^Acer campestre/ }).waitFor();
-await snap(phone, 'library');
+
 await phone.goto(`${base}/library/taxon/fraxinus-excelsior`);
 await phone.getByRole('heading', { name: 'The year' }).waitFor();
 await snap(phone, 'library-tree');

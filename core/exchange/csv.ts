@@ -9,6 +9,9 @@ export interface CsvText {
   problem: string | null;
 }
 
+/** Characters by which it is guessed what stands between cells. */
+const GUESSED_BY = 20_000;
+
 /** Rows and header of a CSV text; comma, semicolon and tab are told apart by the text itself. Rows with nothing in them are left out. */
 export function parseCsv(text: string): CsvText {
   const plain = text.replace(/^\uFEFF/, '');
@@ -16,7 +19,10 @@ export function parseCsv(text: string): CsvText {
   let quoteAt: number | null = null;
   let read = 0;
   let line = 1;
+  // Told apart by the rows alone: the line after the last end of line would count as one of a single cell.
+  const { delimiter } = Papa.parse(plain.slice(0, GUESSED_BY).trimEnd(), { preview: 10 }).meta;
   Papa.parse<string[]>(plain, {
+    delimiter,
     step({ data, errors, meta }) {
       if (errors.some((error) => error.type === 'Quotes')) quoteAt ??= line;
       if (data.some((cell) => cell.trim() !== '')) all.push({ cells: data, line });

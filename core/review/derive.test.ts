@@ -301,3 +301,24 @@ describe('the queue', () => {
     for (const one of [against, why([])]) expect(one.filter((w) => w.says.includes('sure'))).toEqual([]);
   });
 });
+
+describe('the longest gap of a district', () => {
+  it('brings a day nearer and never puts one off, whatever was judged and however often it was seen', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 3000 }), { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 1, max: 120 }),
+        fc.constantFrom('thriving', 'strained', 'failing'),
+        (days, longestGap, vigour) => {
+          const visits = days.map((n) => visit(new Date(Date.UTC(2018, 0, 1 + n)).toISOString().slice(0, 10), { bands: { vigour } }));
+          const without = derive(tree({ visits }));
+          const within = derive(tree({ visits, longestGap }));
+          expect((within.dueOn ?? '9999') <= (without.dueOn ?? '9999')).toBe(true);
+          const { dueOn: _a, dueBecause: _b, followUps: _c, ...rest } = within;
+          const { dueOn: _d, dueBecause: _e, followUps: _f, ...before } = without;
+          expect(rest).toEqual(before);
+        },
+      ),
+    );
+  });
+});
