@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { boxOfOutline, type Outline, type Place } from '@dendrix/core/geo';
 import { useTheme } from '@/ui/theme';
-import { useBehind } from './behind';
+import type { Behind } from './what-lies-behind';
 import { mapStyle } from './style';
 
 type Corner = [number, number];
@@ -40,11 +40,13 @@ const shapesOf = (outline: Outline | null, corners: readonly Corner[]): GeoJSON.
 
 /** A map on which an outline shows, and is drawn corner by corner. */
 export function OutlineMap({
+  behind,
   outline,
   middle,
   corners,
   onCorner,
 }: {
+  behind: Behind;
   outline: Outline | null;
   middle: Place;
   corners: readonly Corner[];
@@ -56,10 +58,8 @@ export function OutlineMap({
   const tapped = useRef(onCorner);
   tapped.current = onCorner;
   const { palette } = useTheme();
-  const behind = useBehind();
   const [ready, setReady] = useState(false);
   useEffect(() => {
-    if (!behind) return;
     const box = outline ? boxOfOutline(outline) : null;
     const made = new MapLibre({
       container: holder.current as unknown as HTMLElement,

@@ -18,7 +18,7 @@ import { DEEPEST, type Box, type Place } from '@dendrix/core/geo';
 import { ASKS, dayNumber, SOON_DAYS, tileTags, type Ask } from '@dendrix/core/review';
 import { useTheme } from '@/ui/theme';
 import { drawLabel, drawMark, LABEL, labelName, markName, MARKS, PARTS, readLabel } from './marks';
-import type { Behind } from './behind';
+import type { Behind } from './what-lies-behind';
 import { mapStyle } from './style';
 import { addTreeSource, tilesOf } from './tree-source';
 

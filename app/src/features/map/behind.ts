@@ -1,30 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import type { FeatureCollection } from 'geojson';
 import { aboutHere, townBackgrounds } from '@/data/keys';
+import { addressOf, type Behind } from './what-lies-behind';
 import { heldPlan, holdPlan, keepPlans } from '@/offline/plan';
 
 // What lies behind the trees: the streets, parks and water of the town as shapes, and files of map tiles. A demonstration has a plan
 // that ships with it; a town has what its coordinator brought in.
 
-/** A file of map tiles, read a range at a time. */
-export interface TileFile {
-  id: string;
-  address: string;
-  isRaster: boolean;
-  /** Layers of a file of shapes. */
-  layers: string[];
-  minzoom: number;
-  maxzoom: number;
-}
-export interface Behind {
-  plan: FeatureCollection;
-  tiles: TileFile[];
-  attribution: string;
-}
-
 const NOTHING: FeatureCollection = { type: 'FeatureCollection', features: [] };
-/** Where a background is served from. */
-export const addressOf = (id: string): string => `${window.location.origin}/api/v1/backgrounds/${id}/file`;
 
 async function planOf(id: string): Promise<FeatureCollection> {
   const held = await heldPlan(id);

@@ -1,5 +1,5 @@
 import type { LayerSpecification, SourceSpecification, StyleSpecification } from 'maplibre-gl';
-import type { Behind, TileFile } from './behind';
+import type { Behind, TileFile } from './what-lies-behind';
 import type { Palette } from '@/ui/palette';
 
 /** Opacity of pictures from the air and of other people's maps: the trees are what is looked at. */

@@ -1,6 +1,6 @@
 import { addProtocol } from 'maplibre-gl';
 import { FetchSource, PMTiles, Protocol, TileType } from 'pmtiles';
-import { addressOf, type TileFile } from './behind';
+import { addressOf, type TileFile } from './what-lies-behind';
 
 const protocol = new Protocol();
 let spoken = false;

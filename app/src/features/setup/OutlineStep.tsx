@@ -43,12 +43,15 @@ export function OutlineStep({ given, keep }: StepProps) {
           : `Not drawn: ${given.name} is known by its middle alone.${isBare ? ' Without a map behind it there is nothing to draw along: bring one in first, or take a file.' : ''}`}
       </Body>
       <Suspense fallback={<Waiting what="the map" />}>
-        <OutlineMap
-          outline={given.outline as Outline | null}
-          middle={given}
-          corners={drawn}
-          onCorner={corners ? (corner) => setCorners([...corners, corner]) : null}
-        />
+        {behind ? (
+          <OutlineMap
+            behind={behind}
+            outline={given.outline as Outline | null}
+            middle={given}
+            corners={drawn}
+            onCorner={corners ? (corner) => setCorners([...corners, corner]) : null}
+          />
+        ) : null}
       </Suspense>
       {corners ? (
         <View className="gap-2">
