@@ -156,6 +156,19 @@ describe('people', () => {
     expect((await administrator.get('/accounts')).status).toBe(403);
     expect((await second.client.put(`/accounts/${id}`, { role: 'administrator' })).status).toBe(200);
   });
+  it('two who take the role off each other at once leave one administrator', async () => {
+    const [a, b] = [await joined('taker-a', 'administrator'), await joined('taker-b', 'administrator')];
+    const others = (await a.client.get('/accounts')).body.items.filter(
+      (one: { role: string; id: string }) => one.role === 'administrator' && one.id !== a.id && one.id !== b.id,
+    ) as { id: string }[];
+    for (const { id } of others) await a.client.put(`/accounts/${id}`, { role: 'crew' });
+    const done = await Promise.all([
+      a.client.put(`/accounts/${b.id}`, { role: 'crew' }),
+      b.client.put(`/accounts/${a.id}`, { role: 'crew' }),
+    ]);
+    expect(done.filter(({ status }) => status === 200)).toHaveLength(1);
+    await User.update({ role: 'administrator' }, { where: { id: others.map(({ id }) => id) } });
+  });
   it('sign-ins, and what was done to people, are in the chain', async () => {
     const { id } = await joined('chained', 'viewer');
     await service.anyone().post('/session', { login: 'chained', password: GOOD });
@@ -229,6 +242,17 @@ describe('a second factor', () => {
     expect((await signIn({ code: codes[0] })).status).toBe(401);
     const row = (await User.findOne({ where: { login: 'factored' } })) as User;
     expect(row.factor).not.toContain(secret);
+  });
+  it('a code of before the last one is refused, and does not make the last one good again', async () => {
+    const { secret } = await withFactor('replayed');
+    clock.now += 2 * MINUTE;
+    const early = codeOf(secret);
+    clock.now += 30_000;
+    const late = codeOf(secret);
+    const signIn = (code: string) => service.anyone().post('/session', { login: 'replayed', password: GOOD, code });
+    expect((await signIn(late)).status).toBe(200);
+    expect((await signIn(early)).status).toBe(401);
+    expect((await signIn(late)).status).toBe(401);
   });
   it('comes off with a code of it, or by an administrator', async () => {
     const one = await withFactor('offone');

@@ -84,12 +84,14 @@ export async function useCode(user: User, code: string, secret: string, now: num
   if (user.factor === null) return true;
   const step = stepOf(unseal(user.factor, secret), code, now);
   if (step !== null) {
+    // A code of before the last one that was taken is refused, and moves nothing: else the last one could be used again.
+    if (step <= (user.factorStep ?? 0)) return false;
     // Two that send the same code at once: one of them finds it used.
     const [used] = await User.update(
       { factorStep: step },
       { where: { id: user.id, factorStep: user.factorStep ?? null }, fields: ['factorStep'] },
     );
-    return (user.factorStep ?? 0) < step && used === 1;
+    return used === 1;
   }
   const [used] = await RecoveryCode.update(
     { usedAt: new Date(now) },

@@ -10,6 +10,11 @@ import { offerFactor } from './factor';
 import type { Access } from './access';
 import { devicesOf, endSession } from './sessions';
 
+/** Anybody may be anybody in the demonstration: nobody shuts the others out there. @throws HttpProblem 409 */
+function notInDemonstration({ isDemonstration }: Access): void {
+  if (isDemonstration) throw new HttpProblem(409, 'A demonstration', 'The accounts of the demonstration stay as they are.');
+}
+
 /** What a person does about their own access. */
 export const ownRoutes = (world: World, access: Access): Route[] => [
   route({
@@ -40,13 +45,15 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     role: 'viewer',
     owing: true,
     body: passwordChange,
-    handle: async ({ body, user, request }) =>
-      changePassword(world, user, body, {
+    async handle({ body, user, request }) {
+      notInDemonstration(access);
+      await changePassword(world, user, body, {
         address: request.ip ?? '',
         session: request.sessionID,
         clock: access.clock,
         town: await access.town(),
-      }),
+      });
+    },
   }),
   route({
     method: 'post',
@@ -56,6 +63,7 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     owing: true,
     answer: factorOffer,
     async handle({ user, request }) {
+      notInDemonstration(access);
       if (user.secondFactor) throw new HttpProblem(409, 'There is one', 'You have a second factor; take it off first.');
       const offer = offerFactor(user.login, await access.town());
       request.session.offered = offer.secret;

@@ -156,8 +156,14 @@ export async function followLink(world: World, token: string, password: string, 
 
 /** @throws HttpProblem 409 where nobody would be left who looks after people */
 async function keepOneAdministrator(id: string, transaction: Transaction): Promise<void> {
-  const others = await User.count({ where: { role: 'administrator', state: null, id: { [Op.ne]: id } }, transaction });
-  if (others === 0)
+  // Held until it is done: two who take the role off each other at once find one another in the way.
+  const others = await User.findAll({
+    where: { role: 'administrator', state: null, id: { [Op.ne]: id } },
+    attributes: ['id'],
+    transaction,
+    lock: transaction.LOCK.UPDATE,
+  });
+  if (others.length === 0)
     throw new HttpProblem(409, 'The last administrator', 'Somebody has to look after people: make another administrator first.');
 }
 
