@@ -12,12 +12,12 @@ const { confirmationRule, profile, units, breastHeight } = organisation.shape;
 /** A town, and who looks after it first. */
 export const founding = z.strictObject({
   name: z.string().trim().min(1).max(120),
-  latitude: z.coerce.number().min(-90).max(90),
-  longitude: z.coerce.number().min(-180).max(180),
+  latitude: z.coerce.number({ error: 'write degrees as a number, such as 48.21' }).min(-90).max(90),
+  longitude: z.coerce.number({ error: 'write degrees as a number, such as 16.37' }).min(-180).max(180),
   timeZone,
   hardiness: zone.optional(),
   units: units.unwrap().default('metric'),
-  breastHeight: z.coerce.number().pipe(breastHeight.unwrap()).default(1.3),
+  breastHeight: z.coerce.number({ error: 'write metres as a number, such as 1.3' }).pipe(breastHeight.unwrap()).default(1.3),
   profile: profile.unwrap().default('amenity'),
   confirmationRule: confirmationRule.unwrap().default('three-lines'),
   administrator: personName,

@@ -18,6 +18,7 @@ import { owesFactor, readAccessRules } from './accounts/rules';
 import { accountOf, isActive } from './accounts/service';
 import { sessionsIn } from './accounts/sessions';
 import { SharedLimits } from './http/limits';
+import { metrics } from './http/metrics';
 import { keepDistricts, townName } from './districts/service';
 import type { World } from './world';
 
@@ -152,7 +153,9 @@ export function createApp({
     response.status(ready ? 200 : 503).json({ ready });
   });
 
+  const counted = metrics(app);
   const api = Router();
+  api.use(counted);
   // An answer is nobody's but theirs who asked; what may be kept says so itself.
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-store');

@@ -78,6 +78,17 @@ describe('an answer', () => {
   });
 });
 
+describe('how it fares', () => {
+  it('is told to this machine alone, by routes, and without what was asked in them', async () => {
+    await crew.get('/find?words=somebodysname');
+    const text = await (await fetch(`${service.base}/metrics`)).text();
+    expect(text).toMatch(/dendrix_request_seconds_count\{method="GET",route="\/find",status="200"\} [1-9]/);
+    expect(text).toMatch(/dendrix_process_resident_memory_bytes/);
+    expect(text).not.toContain('somebodysname');
+    expect((await fetch(`${service.base}/metrics`, { headers: { 'x-forwarded-for': '203.0.113.5' } })).status).toBe(404);
+  });
+});
+
 describe('who asks', () => {
   it('is the connection, whatever a header says, unless a proxy is named', async () => {
     const tries = async (base: string, n: number) => {
