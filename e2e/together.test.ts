@@ -52,7 +52,7 @@ it('what one says through one server stands on the other’s screen within three
   // Both listen a moment after their screen stands.
   await desk.waitForTimeout(4000);
 
-  await phone.getByRole('button', { name: 'I am at this tree' }).click();
+  await phone.getByRole('button', { name: 'I am here, at this tree' }).click();
   expect(await heard(() => desk.getByText('Jory Penhallow is at this tree now').waitFor())).toBeLessThan(SOON);
   await phone.getByRole('button', { name: 'I have left this tree' }).click();
   expect(await heard(() => desk.getByText('Jory Penhallow is at this tree now').waitFor({ state: 'detached' }))).toBeLessThan(SOON);

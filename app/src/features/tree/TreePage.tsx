@@ -189,15 +189,18 @@ export function TreePage({ id }: { id: string }) {
             <Strong>{tree.dueOn ? `by ${dateWithSeason(tree.dueOn, tree.latitude)}` : 'no date set'}</Strong>
             {tree.dueBecause ? <Small numberOfLines={2}>{tree.dueBecause}</Small> : null}
           </View>
-          <View className="flex-row flex-wrap gap-2">
+          <View className="flex-row gap-2">
             {mayVisit ? (
-              <Button kind="next" className="flex-1 px-6" onPress={() => router.push(`/visit/${tree.id}`)}>
-                Start a visit
+              <Button kind="next" className="flex-1 px-6" label="Visit it: start a visit" onPress={() => router.push(`/visit/${tree.id}`)}>
+                Visit it
               </Button>
             ) : null}
             {mayVisit ? (
-              <Button onPress={() => presence.setHere(!presence.here)}>
-                {presence.here ? 'I have left this tree' : 'I am at this tree'}
+              <Button
+                label={presence.here ? 'I have left this tree' : 'I am here, at this tree'}
+                onPress={() => presence.setHere(!presence.here)}
+              >
+                {presence.here ? 'I have left' : 'I am here'}
               </Button>
             ) : null}
             <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>On the map</Button>
