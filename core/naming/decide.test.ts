@@ -1,6 +1,7 @@
 // How far the evidence carries, when it is enough, and where to look: decided on small libraries made for the purpose, so that
 // each expectation can be worked out by hand.
-import type { Library, Taxon } from '../knowledge';
+import type { District, Library, Taxon } from '../knowledge';
+import { testLibrary } from '../testing/library';
 import { libraryOf, taxonOf, traitOf, type States } from '../testing/toy';
 import { comesIntoView, lookNext } from './look-next';
 import { confirmation } from './confirm';
@@ -163,6 +164,22 @@ describe('a decisive mark', () => {
     expect(rule([only, ...BLUES], { source: 'ground' }).met).toBe(false);
   });
   it('a silent record that still stands might share it', () => expect(rule([only, silent, ...BLUES]).met).toBe(false));
+  it('a district that lists no plantings leaves no other out: the whole library is looked through', () => {
+    const { districts } = testLibrary;
+    const inDistrict = (taxa: Taxon[], planted: Record<string, number>) => {
+      const district = { ...(districts[0] as District), id: 'here', planted, wild: [] };
+      const m = modelOf({ ...libraryOf([...TRAITS, PEEL], taxa), districts: [district] });
+      return confirmation(m, rank(m, { observations: [see('peel', 'yes')], lifeStage: 'mature', district: 'here' }), 'decisive-mark');
+    };
+    const twin = taxonOf('Ff gemina', { ...all('red'), peel: { yes: 'always' } });
+    expect(inDistrict([only, twin, ...BLUES], {}).met).toBe(false);
+    expect(inDistrict([only, ...BLUES], {})).toMatchObject({ met: true, why: expect.stringMatching(/in the library/) });
+    // One that lists its plantings looks among them.
+    expect(inDistrict([only, twin, ...BLUES], { 'Dd sola': 1 })).toMatchObject({
+      met: true,
+      why: expect.stringMatching(/district's list/),
+    });
+  });
   it('and nothing may be against the name', () => {
     const answer = rule([only, ...BLUES], {}, [see('twig-x', 'blue')]);
     expect(answer.met).toBe(false);

@@ -158,32 +158,6 @@ describe('confirmation', () => {
     expect(met('sure')).toBe(true);
     expect(met('guess')).toBe(false);
   });
-  it('a district that lists no plantings makes no mark decisive: then the whole library is looked through', () => {
-    const [named] = testLibrary.districts;
-    if (!named) throw new Error('the library has no district');
-    const bare = { ...testLibrary, districts: [{ ...named, id: 'bare', planted: {}, wild: [] }] };
-    const marks = testLibrary.traits.flatMap(({ id, states }) => states.map((state) => see(id, state.id)));
-    fc.assert(
-      fc.property(fc.uniqueArray(fc.constantFrom(...marks), { minLength: 1, maxLength: 3, selector: ({ trait }) => trait }), (seen) => {
-        const met = (library: typeof testLibrary, district?: string) =>
-          identify(
-            library,
-            identifyRequest.parse({
-              latitude: 46,
-              lifeStage: 'mature',
-              rule: 'decisive-mark',
-              observations: seen,
-              ...(district ? { district } : {}),
-            }),
-          );
-        const within = met(bare, 'bare');
-        if (within.confirmation.met) expect(within.confirmation.why).toContain('in the library');
-        // Whatever is confirmed there has no look-alike that shows the mark, listed or not.
-        if (within.level.name === met(bare).level.name) expect(within.confirmation.met).toBe(met(bare).confirmation.met);
-      }),
-      { numRuns: 60 },
-    );
-  });
 });
 
 describe('the answer of the command line', () => {
