@@ -1,5 +1,6 @@
 // Founds a town in an empty database: its name, its district, what it picks, and its first administrator, who sets a password by a link.
 import { v7 as newId } from 'uuid';
+import { districtSubmission } from '@dendrix/core/contracts';
 import { loadLibrary } from '@dendrix/library';
 import { invite } from '../server/accounts/people';
 import { anchor } from '../server/audit/service';
@@ -30,20 +31,7 @@ export async function found(world: World, given: Founding, now: Date): Promise<s
   await putDistrict(
     world,
     world.newId(),
-    {
-      name,
-      latitude,
-      longitude,
-      timeZone,
-      outline: null,
-      hardiness: hardiness ?? null,
-      regions: [],
-      lists: { approved: [], watched: [], invasive: [], rare: [], protected: [] },
-      agents: {},
-      planted: {},
-      wild: [],
-      longestGap: null,
-    },
+    districtSubmission.parse({ name, latitude, longitude, timeZone, hardiness: hardiness ?? null }),
     null,
   );
   await writeOrganisation(world, picks, null);

@@ -171,7 +171,7 @@ function Districts({ districts, picked, onPick }: { districts: readonly District
                 const id = newId();
                 // It lies beside this one until its outline is drawn.
                 keep.mutate(
-                  { ...(given as DistrictSubmission), id, name: name.trim(), outline: null },
+                  { id, name: name.trim(), outline: null },
                   {
                     onSuccess: () => {
                       onPick(id);

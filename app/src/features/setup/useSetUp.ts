@@ -10,11 +10,11 @@ export function useDistrictGiven(id: string | null) {
   const client = useQueryClient();
   const query = useQuery({ ...districtGiven(id ?? ''), enabled: id !== null });
   const keep = useMutation({
-    mutationFn: (change: Partial<DistrictSubmission> & { id?: string }) => {
-      const { id: other, ...rest } = change;
+    // Another district begins as this one is, but for what is said of it.
+    mutationFn: ({ id: other, ...change }: Partial<DistrictSubmission> & { id?: string }) => {
       const key = other ?? id;
-      if (key === null || (other === undefined && !query.data)) throw new Error('The district is not here yet.');
-      return keepDistrict(key, { ...(other === undefined ? (query.data as DistrictSubmission) : EMPTY), ...rest });
+      if (key === null || !query.data) throw new Error('The district is not here yet.');
+      return keepDistrict(key, { ...query.data, ...change });
     },
     onSettled: () =>
       Promise.all([
@@ -24,22 +24,6 @@ export function useDistrictGiven(id: string | null) {
   });
   return { given: query.data, problem: query.error, keep };
 }
-
-/** What a new district begins with. */
-const EMPTY: DistrictSubmission = {
-  name: '',
-  latitude: 0,
-  longitude: 0,
-  outline: null,
-  timeZone: 'UTC',
-  hardiness: null,
-  regions: [],
-  lists: { approved: [], watched: [], invasive: [], rare: [], protected: [] },
-  agents: {},
-  planted: {},
-  wild: [],
-  longestGap: null,
-};
 
 export interface BroughtIn {
   background: BackgroundView;
