@@ -1,22 +1,16 @@
 // Founds a town in an empty database: its name, its district, what it picks, and its first administrator, who sets a password by a link.
-import { v7 as newId } from 'uuid';
 import { districtSubmission } from '@dendrix/core/contracts';
-import { loadLibrary } from '@dendrix/library';
 import { invite } from '../server/accounts/people';
-import { anchor } from '../server/audit/service';
-import { headKeeper } from '../server/audit/head';
+import { anchor, chain } from '../server/audit/service';
 import { User } from '../server/accounts/model';
-import { connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
-import { defineModels } from '../server/db/models';
 import { inTransaction } from '../server/db/transaction';
-import { chain } from '../server/audit/service';
 import { putDistrict, SET_UP, TOWN_NAME } from '../server/districts/service';
 import { Setting } from '../server/organisation/model';
 import { THE_ORGANISATION, writeOrganisation } from '../server/organisation/service';
 import { Tree } from '../server/trees/model';
 import type { World } from '../server/world';
-import { chainFile } from './chain-file.mjs';
+import { openPlace } from './place';
 import { foundingFrom, type Founding } from './founding';
 
 /**
@@ -54,12 +48,8 @@ export async function found(world: World, given: Founding, now: Date): Promise<s
 
 /** Run by `npm run town`: founds one where none stands, and prints the path of the link. Exits with 2 where an answer is wrong. */
 async function main(): Promise<void> {
-  const { DATABASE_URL } = process.env;
-  if (!DATABASE_URL) throw new Error('DATABASE_URL says where the town is to stand; npm run town sets it.');
-  const sequelize = connect(DATABASE_URL);
-  defineModels(sequelize);
-  await migrate(sequelize);
-  const world: World = { sequelize, library: loadLibrary(), now: () => new Date(), newId, keepHead: headKeeper(chainFile()) };
+  const { world, close } = await openPlace(true);
+  await migrate(world.sequelize);
   await anchor(world);
   if ((await Setting.findByPk('demo-password')) !== null)
     throw new Error('The demonstration stands in this database. Give the town a folder of its own: DENDRIX_DATA=/path npm run town');
@@ -71,7 +61,7 @@ async function main(): Promise<void> {
     const path = await found(world, given, new Date());
     console.log(`LINK ${path}`);
   }
-  await sequelize.close();
+  await close();
 }
 
 if (process.argv[1]?.endsWith('found.ts'))

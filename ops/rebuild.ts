@@ -5,20 +5,13 @@
 //   npm run rebuild -- --head             prints the head of the chain, to be kept elsewhere
 //   npm run rebuild -- --against "HEAD"   holds the chain against a head that was printed
 import { parseArgs } from 'node:util';
-import { v7 as newId } from 'uuid';
-import { loadLibrary } from '@dendrix/library';
-import { headKeeper, headLine, keptHeads, readHead } from '../server/audit/head';
+import { headLine, keptHeads, readHead } from '../server/audit/head';
 import { anchor, chainHead } from '../server/audit/service';
 import { verify } from '../server/audit/verify';
-import { connect } from '../server/db/connect';
 import { keepDistricts } from '../server/districts/service';
 import { migrate } from '../server/db/migrate';
-import { defineModels } from '../server/db/models';
-import { s3Store } from '../server/photos/store';
-import type { World } from '../server/world';
 import { rebuildAll } from '../server/trees/settle';
-import { chainFile } from './chain-file.mjs';
-import { openDatabase } from './database.mjs';
+import { openPlace } from './place';
 
 const { values } = parseArgs({ options: { head: { type: 'boolean' }, against: { type: 'string' } } });
 const given = values.against === undefined ? null : readHead(values.against);
@@ -27,20 +20,16 @@ if (values.against !== undefined && !given) {
   process.exit(2);
 }
 
-const database = await openDatabase({ log: (line: string) => console.error(line) });
-const sequelize = connect(database.url);
+const { world, chainFile, close } = await openPlace(false);
 try {
-  defineModels(sequelize);
-  await migrate(sequelize);
-  const pictures = process.env.DENDRIX_PICTURES ? { pictures: s3Store(process.env.DENDRIX_PICTURES) } : {};
-  const world: World = { sequelize, library: loadLibrary(), now: () => new Date(), newId, keepHead: headKeeper(chainFile()), ...pictures };
+  await migrate(world.sequelize);
   if (values.head) {
     const head = await chainHead();
     console.log(head ? headLine(head) : 'The chain has no entry yet.');
   } else {
     await keepDistricts(world);
     await anchor(world);
-    const { entries, rows, findings } = await verify(world, [...keptHeads(chainFile()), ...(given ? [given] : [])]);
+    const { entries, rows, findings } = await verify(world, [...keptHeads(chainFile), ...(given ? [given] : [])]);
     const { trees, moved } = await rebuildAll(world);
     console.log(`${trees} trees rebuilt from the record; ${moved.length === 0 ? 'none moved' : `${moved.length} moved`}.`);
     for (const { tag, what } of moved) console.log(`  ${tag}: ${what.join(', ')}`);
@@ -53,6 +42,5 @@ try {
     if (moved.length > 0 || findings.length > 0) process.exitCode = 1;
   }
 } finally {
-  await sequelize.close();
-  await database.close();
+  await close();
 }

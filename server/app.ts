@@ -14,8 +14,8 @@ import { mount, openApi } from './http/route';
 import { User } from './accounts/model';
 import { allRoutes } from './routes';
 import { SESSION_MS } from './accounts/people';
-import { owesFactor, readAccessRules } from './accounts/rules';
-import { accountOf, isActive } from './accounts/service';
+import { signedIn } from './accounts/rules';
+import { isActive } from './accounts/service';
 import { sessionsIn } from './accounts/sessions';
 import { SharedLimits } from './http/limits';
 import { metrics } from './http/metrics';
@@ -177,7 +177,7 @@ export function createApp({
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_MS },
     }),
   );
-  const routes = allRoutes(world, fonts, { clock, secret, isDemonstration, signInWith: null, town: () => townName(world) });
+  const routes = allRoutes(world, fonts, { clock, secret, isDemonstration, town: townName });
   api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
   mount(api, routes, async (request: Request) => {
     await keepDistricts(world);
@@ -185,9 +185,7 @@ export function createApp({
     if (ended)
       throw new HttpProblem(401, 'Signed out', 'This device was signed out from elsewhere, and is to forget what it holds.', ended);
     const user = userId ? await User.findByPk(userId) : null;
-    if (!user || !isActive(user)) return null;
-    const account = accountOf(user);
-    return { ...account, owesFactor: owesFactor(await readAccessRules(world), account) };
+    return user && isActive(user) ? signedIn(world, user) : null;
   });
   api.use(nothingHere);
   app.use('/api/v1', api);

@@ -88,8 +88,6 @@ export const recoveryCodes = z.object({ codes: z.array(z.string()) });
 export const about = z.object({
   kind: z.enum(['demonstration', 'town']),
   name: z.string(),
-  /** What signing in at the town's own identity provider is called; null where there is none. */
-  signInWith: z.string().nullable(),
   /** Whom to write to about security or access; empty where nobody said. */
   contact: z.string(),
   /** Days that a device without contact may show what it holds. */

@@ -29,8 +29,6 @@ export type DistrictsAnswer = z.infer<typeof districtsAnswer>;
 /** Something that lies behind the map. A plan is streets, parks and water as shapes; tiles are a file of map tiles (PMTiles). */
 export const backgroundView = z.object({
   id,
-  /** Null: of the whole town. */
-  districtId: id.nullable(),
   name: z.string(),
   kind: z.enum(['plan', 'tiles']),
   attribution: z.string(),
@@ -45,7 +43,6 @@ export const backgroundQuery = z.strictObject({
   name: z.string().trim().min(1).max(120),
   attribution: z.string().trim().max(500).default(''),
   kind: z.enum(['plan', 'tiles']),
-  district: id.optional(),
 });
 
 /** How far setting up is, read from the record itself. */

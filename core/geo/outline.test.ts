@@ -48,6 +48,8 @@ describe('an outline', () => {
     const [west, south, east, north] = boxOfOutline(outline);
     expect([west, south, east, north].map((edge) => Number(edge.toFixed(6)))).toEqual([6.99, 49.99, 7.01, 50.01]);
     expect(middleOfOutline(outline).latitude).toBeCloseTo(50, 9);
+    const many: Outline = [[Array.from({ length: 300_000 }, (_, i): [number, number] => [i / 1e5, 1])]];
+    expect(boxOfOutline(many)).toEqual([0, 1, 2.99999, 1]);
   });
 });
 

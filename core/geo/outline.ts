@@ -22,10 +22,15 @@ export const liesWithin = (outline: Outline, place: Place): boolean =>
 
 /** The smallest box of degrees about an outline: west, south, east, north. */
 export function boxOfOutline(outline: Outline): [number, number, number, number] {
-  const all = outline.flat(2);
-  const longitudes = all.map(([longitude]) => longitude);
-  const latitudes = all.map(([, latitude]) => latitude);
-  return [Math.min(...longitudes), Math.min(...latitudes), Math.max(...longitudes), Math.max(...latitudes)];
+  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
+  // One after the other: an outline from a register has more corners than a function takes arguments.
+  for (const [x, y] of outline.flat(2)) {
+    box[0] = Math.min(box[0], x);
+    box[1] = Math.min(box[1], y);
+    box[2] = Math.max(box[2], x);
+    box[3] = Math.max(box[3], y);
+  }
+  return box;
 }
 
 /** The middle of the box about an outline: near enough to say which month it is there, and where a map opens. */

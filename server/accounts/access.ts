@@ -8,6 +8,4 @@ export interface Access {
   isDemonstration: boolean;
   /** What the town is called. */
   town: () => Promise<string>;
-  /** What signing in at the town's identity provider is called; null where there is none. */
-  signInWith: string | null;
 }

@@ -5,8 +5,7 @@ import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { followLink, readLink } from './people';
 import type { Access } from './access';
-import { owesFactor, readAccessRules } from './rules';
-import { accountOf } from './service';
+import { signedIn } from './rules';
 import { beginSession } from './sessions';
 import { tryOnce } from './tries';
 
@@ -53,8 +52,7 @@ export const linkRoutes = (world: World, { clock, town }: Access): Route[] => {
         const user = await tried(request.ip ?? '', async () => followLink(world, params.token, body.password, await town(), clock()));
         // A second factor that there is stands in the way of whoever found the link: they sign in with it.
         if (user.factor === null) await beginSession(request, user.id, clock());
-        const found = accountOf(user);
-        return { ...found, owesFactor: owesFactor(await readAccessRules(world), found) };
+        return signedIn(world, user);
       },
     }),
   ];

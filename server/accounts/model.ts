@@ -19,8 +19,6 @@ export class User extends Model<InferAttributes<User>, InferCreationAttributes<U
   declare factor: CreationOptional<string | null>;
   /** The last step of time whose code was used: none is taken twice. */
   declare factorStep: CreationOptional<number | null>;
-  /** Who they are at the identity provider. */
-  declare subject: CreationOptional<string | null>;
 }
 
 /** A signed-in device. */
@@ -71,7 +69,6 @@ export function defineAccounts(sequelize: Sequelize): void {
       districts: json('districts', true),
       factor: word(400, true),
       factorStep: integer(),
-      subject: word(400, true),
     },
     table(sequelize, 'users'),
   );

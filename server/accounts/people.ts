@@ -212,7 +212,6 @@ export async function erase(world: World, id: string, by: Account): Promise<Pers
         districts: null,
         factor: null,
         factorStep: null,
-        subject: null,
       },
       { transaction },
     );

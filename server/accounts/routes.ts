@@ -10,7 +10,7 @@ import { linkRoutes } from './link-routes';
 import { ownRoutes } from './own-routes';
 import { peopleRoutes } from './people-routes';
 import { User } from './model';
-import { owesFactor, readAccessRules } from './rules';
+import { readAccessRules, signedIn } from './rules';
 import { accountOf, authenticate } from './service';
 import { beginSession, endSessions } from './sessions';
 
@@ -60,7 +60,6 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
       return {
         kind: access.isDemonstration ? 'demonstration' : 'town',
         name: await access.town(),
-        signInWith: access.signInWith,
         contact,
         unattendedDays,
       };
@@ -73,7 +72,7 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
     role: 'viewer',
     owing: true,
     answer: account,
-    handle: async ({ user }) => ({ ...user, owesFactor: owesFactor(await readAccessRules(world), user) }),
+    handle: async ({ user }) => user,
   }),
   route({
     method: 'post',
@@ -86,8 +85,7 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
       const user = await authenticate(world, { ...body, address: request.ip ?? '' }, access.clock, access.secret);
       await beginSession(request, user.id, access.clock());
       await noteAccess(world, user.id, 'sign in');
-      const found = accountOf(user);
-      return { ...found, owesFactor: owesFactor(await readAccessRules(world), found) };
+      return signedIn(world, user);
     },
   }),
   route({

@@ -3,6 +3,8 @@ import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
 import { Setting } from '../organisation/model';
 import { THE_ORGANISATION } from '../organisation/service';
+import type { User } from './model';
+import { accountOf } from './service';
 import type { World } from '../world';
 
 /** Under which they are kept. */
@@ -40,6 +42,12 @@ export async function writeAccessRules(world: World, rules: AccessRules, by: Pic
   return rules;
 }
 
+/** A person as their device is told of them: with whether the rules ask them for more than they have. */
+export async function signedIn(world: Pick<World, 'sequelize'>, user: User): Promise<Account> {
+  const account = accountOf(user);
+  return { ...account, owesFactor: owesFactor(await readAccessRules(world), account) };
+}
+
 /** Whether the rules ask a person for a second factor they do not have. */
-export const owesFactor = ({ factorFor }: AccessRules, { role, secondFactor }: Pick<Account, 'role' | 'secondFactor'>): boolean =>
+const owesFactor = ({ factorFor }: AccessRules, { role, secondFactor }: Pick<Account, 'role' | 'secondFactor'>): boolean =>
   !secondFactor && (factorFor === 'everybody' || (factorFor === 'administrators' && role === 'administrator'));

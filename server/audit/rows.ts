@@ -27,7 +27,7 @@ export const RECORD: Record<string, RecordTable> = {
     model: User,
     key: 'id',
     columns: ['id', 'name', 'login', 'passwordHash', 'role', 'createdAt'],
-    later: ['state', 'districts', 'factor', 'subject'],
+    later: ['state', 'districts', 'factor'],
   },
   trees: {
     model: Tree,

@@ -23,7 +23,6 @@ const LONGEST_RANGE = 8 * PART;
 
 const viewOf = (row: Background): BackgroundView => ({
   id: row.id,
-  districtId: row.districtId,
   name: row.name,
   kind: row.kind,
   attribution: row.attribution,
@@ -63,7 +62,6 @@ export interface BackgroundGiven {
   name: string;
   attribution: string;
   kind: 'plan' | 'tiles';
-  district?: string | undefined;
 }
 
 /** Reads a whole plan and writes it anew as it will be drawn; what was not understood is told. */
@@ -99,7 +97,6 @@ export async function keepBackground(
   if (await Background.findByPk(given.id)) await takeAway(world, given.id);
   const row = await Background.create({
     id: given.id,
-    districtId: given.district ?? null,
     name: given.name,
     kind: given.kind,
     attribution: given.attribution,

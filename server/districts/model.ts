@@ -1,7 +1,7 @@
 import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import { DataTypes } from 'sequelize';
 import type { DistrictSubmission } from '@dendrix/core/contracts';
-import { id, json, ref, table, time, word } from '../db/columns';
+import { id, json, table, time, word } from '../db/columns';
 
 /** A district of the town. */
 export class DistrictRow extends Model<InferAttributes<DistrictRow>, InferCreationAttributes<DistrictRow>> {
@@ -16,7 +16,6 @@ export class DistrictRow extends Model<InferAttributes<DistrictRow>, InferCreati
 /** What lies behind the map, without its bytes. */
 export class Background extends Model<InferAttributes<Background>, InferCreationAttributes<Background>> {
   declare id: string;
-  declare districtId: string | null;
   declare name: string;
   declare kind: 'plan' | 'tiles';
   declare attribution: string;
@@ -35,7 +34,6 @@ export function defineDistricts(sequelize: Sequelize): void {
   Background.init(
     {
       id: id(),
-      districtId: ref(true),
       name: word(120),
       kind: word(20),
       attribution: word(500),

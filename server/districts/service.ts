@@ -18,7 +18,7 @@ export const TOWN_NAME = 'town-name';
 export const SET_UP = 'set-up';
 const INVENTED = 'Quillhaven';
 
-export const townName = async (_world: Pick<World, 'sequelize'>): Promise<string> => (await Setting.findByPk(TOWN_NAME))?.value ?? INVENTED;
+export const townName = async (): Promise<string> => (await Setting.findByPk(TOWN_NAME))?.value ?? INVENTED;
 
 /** The districts there are, by name. */
 const standing = (transaction?: Transaction): Promise<DistrictRow[]> =>

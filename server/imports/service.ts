@@ -13,18 +13,11 @@ import { knownOf } from '../trees/known';
 import { pointOf } from '../trees/service';
 import { inThread } from '../threads/pool';
 import { districtAt } from '@dendrix/core/geo';
-import { addMonths, dayAt } from '@dendrix/core/time';
-import { NEVER_VISITED } from '../trees/settle';
+import { firstVisitOf } from '../trees/settle';
 import type { World } from '../world';
 
 /** Rows written at a time; progress is told after each. */
 const BATCH = 500;
-
-/** When somebody is to come for the first time, where the district has a rule. */
-function firstVisitOf(tree: ListReport['trees'][number], { library }: World, now: Date) {
-  const { longestGap, timeZone } = districtAt(library.districts, tree);
-  return longestGap === undefined ? null : { dueOn: addMonths(dayAt(now, timeZone), longestGap), because: NEVER_VISITED };
-}
 
 /** The columns that follow from what a list says. */
 function listedColumns(
@@ -131,7 +124,7 @@ export async function keepTreeList(
             createdBy: userId,
             importId,
             districtId: districtAt(world.library.districts, tree).id,
-            ...listedColumns(tree, firstVisitOf(tree, world, now), determination),
+            ...listedColumns(tree, firstVisitOf(world.library, { ...tree, createdAt: now }), determination),
           };
         }),
         { transaction },

@@ -12,6 +12,7 @@ import {
   type Derived,
   type FollowUp as Due,
   type Judgeable,
+  type TreeRecord,
 } from '@dendrix/core/review';
 import { canonical, sha256 } from '../audit/canonical';
 import { noteChange } from '../audit/changes';
@@ -30,7 +31,7 @@ import { briefOf, determinationViewOf, reviewViewOf, sentOf, visitViewOf } from 
 const nobody = new Map();
 /** Names of follow-ups are made from what they come from, so that they are the same however often they are derived. */
 const FOLLOW_UPS = '8f0f5a44-2f0b-5f0e-9b1c-4d0f7b8a6a10';
-export const NEVER_VISITED = 'new on the list, never visited';
+const BECAUSE = 'new on the list, never visited';
 
 /** Takes a tree for writing: whoever writes to its record waits for the others. @throws HttpProblem 404 */
 export async function lockTree(id: string, transaction: Transaction, what = 'The tree of this visit'): Promise<Tree> {
@@ -68,15 +69,22 @@ const namesOf = ({ determinations, reviews }: Rows) => ({
   reviews: reviews.map((r) => reviewViewOf(r, nobody)),
 });
 
+/** When somebody is to come for the first time: as it was added, else as soon as its district sees any tree again; null for no day. */
+export function firstVisitOf(
+  { districts }: Pick<World['library'], 'districts'>,
+  tree: Pick<Tree, 'latitude' | 'longitude' | 'createdAt'> & { firstDueOn?: string | null },
+): TreeRecord['firstVisit'] {
+  const { longestGap, timeZone } = districtAt(districts, tree);
+  const dueOn = tree.firstDueOn ?? (longestGap === undefined ? null : addMonths(dayAt(tree.createdAt, timeZone), longestGap));
+  return dueOn === null ? null : { dueOn, because: BECAUSE };
+}
+
 function derivedOf({ library }: Pick<World, 'library'>, tree: Tree, rows: Rows): Derived & { followUps: Due[] } {
   const { given, reviews } = namesOf(rows);
-  const { longestGap, timeZone } = districtAt(library.districts, tree);
-  // A tree that came in with a list and was never visited is waited for as long as any other.
-  const firstDueOn = tree.firstDueOn ?? (longestGap === undefined ? null : addMonths(dayAt(tree.createdAt, timeZone), longestGap));
   return derive({
-    longestGap,
+    longestGap: districtAt(library.districts, tree).longestGap,
     listed: { dbh: tree.listedDbh, height: tree.listedHeight },
-    firstVisit: firstDueOn === null ? null : { dueOn: firstDueOn, because: NEVER_VISITED },
+    firstVisit: firstVisitOf(library, tree),
     visits: rows.visits.map((visit) => visitViewOf(visit, nobody)),
     determinations: given,
     reviews,

@@ -14,9 +14,7 @@ export const ownTown: Step = {
        ADD COLUMN IF NOT EXISTS state VARCHAR(20) NULL,
        ADD COLUMN IF NOT EXISTS districts LONGTEXT NULL,
        ADD COLUMN IF NOT EXISTS factor VARCHAR(400) NULL,
-       ADD COLUMN IF NOT EXISTS factor_step BIGINT UNSIGNED NULL,
-       ADD COLUMN IF NOT EXISTS subject VARCHAR(400) CHARACTER SET ascii COLLATE ascii_bin NULL,
-       ADD UNIQUE INDEX IF NOT EXISTS by_subject (subject)`,
+       ADD COLUMN IF NOT EXISTS factor_step BIGINT UNSIGNED NULL`,
     `ALTER TABLE sessions
        ADD COLUMN IF NOT EXISTS id ${ID} NULL,
        ADD COLUMN IF NOT EXISTS began_at DATETIME(3) NULL,
@@ -35,7 +33,7 @@ export const ownTown: Step = {
        id ${ID} PRIMARY KEY, name VARCHAR(120) NOT NULL, body LONGTEXT NOT NULL, at DATETIME(3) NOT NULL,
        gone_at DATETIME(3) NULL) ${TABLE}`,
     `CREATE TABLE IF NOT EXISTS backgrounds (
-       id ${ID} PRIMARY KEY, district_id ${ID} NULL, name VARCHAR(120) NOT NULL, kind VARCHAR(20) NOT NULL, attribution VARCHAR(500) NOT NULL,
+       id ${ID} PRIMARY KEY, name VARCHAR(120) NOT NULL, kind VARCHAR(20) NOT NULL, attribution VARCHAR(500) NOT NULL,
        size BIGINT UNSIGNED NOT NULL, sha256 CHAR(64) CHARACTER SET ascii NOT NULL, whole BOOLEAN NOT NULL, at DATETIME(3) NOT NULL) ${TABLE}`,
     `CREATE TABLE IF NOT EXISTS background_parts (
        background_id ${ID} NOT NULL, n INT UNSIGNED NOT NULL, data MEDIUMBLOB NOT NULL, PRIMARY KEY (background_id, n)) ${TABLE}`,

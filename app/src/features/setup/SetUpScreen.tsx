@@ -94,7 +94,7 @@ export function SetUpScreen() {
 }
 
 /** One step, and whether the record shows it done. */
-export function Step({
+function Step({
   number,
   title,
   isDone,
