@@ -10,6 +10,8 @@ import { DEMO_PASSWORD, PEOPLE } from '../demo/people';
 import { needsSeed, seedQuillhaven } from '../demo/quillhaven';
 import { createApp } from '../server/app';
 import { headKeeper } from '../server/audit/head';
+import { checkProvider, type ProviderGiven } from '../server/accounts/provider';
+import { letGoByTime } from '../server/accounts/retention';
 import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
 import { alone } from '../server/db/alone';
@@ -38,6 +40,11 @@ const {
   DENDRIX_PICTURES,
   DENDRIX_PLANT,
   DENDRIX_PROXIES,
+  DENDRIX_PROVIDER,
+  DENDRIX_PROVIDER_CLIENT,
+  DENDRIX_PROVIDER_SECRET,
+  DENDRIX_PROVIDER_NAME = 'the account of your organisation',
+  DENDRIX_ORIGIN,
 } = process.env;
 if (!DATABASE_URL || !SESSION_SECRET) {
   console.error('The service needs DATABASE_URL and SESSION_SECRET; npm start sets both.');
@@ -53,6 +60,34 @@ if (SESSION_SECRET.length < SHORTEST_SECRET || new Set(SESSION_SECRET).size < 12
   process.exit(1);
 }
 
+/** Where the organisation signs in, if it said so. */
+function providerGiven(): ProviderGiven | undefined {
+  if (!DENDRIX_PROVIDER) return undefined;
+  if (!DENDRIX_PROVIDER_CLIENT || !DENDRIX_PROVIDER_SECRET || !DENDRIX_ORIGIN) {
+    console.error(
+      'DENDRIX_PROVIDER needs DENDRIX_PROVIDER_CLIENT, DENDRIX_PROVIDER_SECRET and DENDRIX_ORIGIN, the address this service is reached at.',
+    );
+    process.exit(1);
+  }
+  const given = {
+    issuer: DENDRIX_PROVIDER,
+    client: DENDRIX_PROVIDER_CLIENT,
+    secret: DENDRIX_PROVIDER_SECRET,
+    name: DENDRIX_PROVIDER_NAME,
+    origin: DENDRIX_ORIGIN.replace(/\/$/, ''),
+  };
+  try {
+    checkProvider(given);
+  } catch (error) {
+    console.error((error as Error).message);
+    process.exit(1);
+  }
+  return given;
+}
+const provider = providerGiven();
+
+/** What is kept about people for a time is let go of so often, ms. */
+const LET_GO_EVERY_MS = 6 * 3600 * 1000;
 /** A whole request, with a file of map tiles, may take so long to come in, ms. */
 const LONGEST_REQUEST_MS = 30 * 60_000;
 /** Requests in flight may end for so long before their connections are cut, ms. */
@@ -175,6 +210,7 @@ async function serve(secret: string): Promise<void> {
     webDir: join(root, 'app', 'dist'),
     logger,
     isDemonstration: await isDemonstration(),
+    ...(provider ? { provider } : {}),
     ...(DENDRIX_PROXIES ? { proxies: DENDRIX_PROXIES } : {}),
     ...(DENDRIX_RATE ? { limit: Number(DENDRIX_RATE) } : {}),
   });
@@ -191,6 +227,10 @@ async function serve(secret: string): Promise<void> {
   });
   server.listen(Number(PORT), HOST, () => {
     void followDistricts(world).catch((error: unknown) => logger.error({ err: error }, 'districts could not be followed'));
+    const letGo = () =>
+      void letGoByTime(world, new Date()).catch((error: unknown) => logger.error({ err: error }, 'what is old could not be let go of'));
+    letGo();
+    setInterval(letGo, LET_GO_EVERY_MS).unref();
     // A map far out is counted once, before anybody asks for it.
     void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
     if (cluster.isPrimary) void announce();

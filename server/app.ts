@@ -13,6 +13,7 @@ import { HttpProblem, loggedError, nothingHere, problemHandler } from './http/pr
 import { mount, openApi } from './http/route';
 import { User } from './accounts/model';
 import { allRoutes } from './routes';
+import { Provider, type ProviderGiven } from './accounts/provider';
 import { SESSION_MS } from './accounts/people';
 import { signedIn } from './accounts/rules';
 import { isActive } from './accounts/service';
@@ -53,6 +54,8 @@ export interface AppOptions {
   isDemonstration?: boolean;
   /** Addresses of proxies whose word on who asks is taken, as express names them: none, unless it is said. */
   proxies?: string;
+  /** Where the organisation signs in, if it does so elsewhere. */
+  provider?: ProviderGiven;
 }
 
 /** A database that does not answer so soon is not ready, ms. */
@@ -104,6 +107,7 @@ export function createApp({
   clock = () => new Date(),
   isDemonstration = false,
   proxies,
+  provider,
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -177,7 +181,13 @@ export function createApp({
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_MS },
     }),
   );
-  const routes = allRoutes(world, fonts, { clock, secret, isDemonstration, town: townName });
+  const routes = allRoutes(world, fonts, {
+    clock,
+    secret,
+    isDemonstration,
+    town: townName,
+    provider: provider ? new Provider(provider, secret) : null,
+  });
   api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
   mount(api, routes, async (request: Request) => {
     await keepDistricts(world);

@@ -28,6 +28,7 @@ export const personView = z.object({
   state: z.enum(PERSON_STATES),
   districts: z.array(id),
   secondFactor: z.boolean(),
+  signsInElsewhere: z.boolean(),
   /** Devices they are signed in on. */
   devices: z.number().int().nonnegative(),
   /** ISO time of the last contact of any of them. */
@@ -92,9 +93,12 @@ export const about = z.object({
   contact: z.string(),
   /** Days that a device without contact may show what it holds. */
   unattendedDays: z.number().int().default(14),
+  /** What people call the place where the organisation signs in; null where it does so here. */
+  provider: z.string().nullable().default(null),
 });
 export type About = z.infer<typeof about>;
 
+export const PASSWORDS_FOR = ['everybody', 'administrators'] as const;
 export const FACTOR_FOR = ['nobody', 'administrators', 'everybody'] as const;
 /** How access is kept. */
 export const accessRules = z.strictObject({
@@ -103,5 +107,9 @@ export const accessRules = z.strictObject({
   /** A device that had no contact for so many days shows nothing of what it holds before it has; what waits to be sent stays. */
   unattendedDays: z.number().int().min(1).max(60).default(14),
   contact: z.string().trim().max(200).default(''),
+  /** Who may sign in with a password where the organisation signs in elsewhere too. */
+  passwordsFor: z.enum(PASSWORDS_FOR).default('everybody'),
+  /** The name of somebody who does not work here any more is replaced after so many months; null: it is kept. */
+  eraseAfterMonths: z.number().int().min(1).max(120).nullable().default(null),
 });
 export type AccessRules = z.output<typeof accessRules>;

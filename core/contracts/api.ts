@@ -30,6 +30,8 @@ export const account = z.object({
   districts: z.array(id).default([]),
   /** Whether signing in takes a one-time code besides the password. */
   secondFactor: z.boolean().default(false),
+  /** Whether they sign in where the organisation does. */
+  signsInElsewhere: z.boolean().default(false),
   /** Whether the organisation asks this person for a second factor they do not have yet. */
   owesFactor: z.boolean().default(false),
 });

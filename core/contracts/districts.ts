@@ -35,6 +35,8 @@ export const backgroundView = z.object({
   /** bytes */
   size: z.number().int().nonnegative(),
   at: z.string(),
+  /** The district it is the map of; null: of the whole town. */
+  districtId: id.nullable().default(null),
 });
 export type BackgroundView = z.infer<typeof backgroundView>;
 export const backgroundsAnswer = z.object({ items: z.array(backgroundView) });
@@ -43,6 +45,7 @@ export const backgroundQuery = z.strictObject({
   name: z.string().trim().min(1).max(120),
   attribution: z.string().trim().max(500).default(''),
   kind: z.enum(['plan', 'tiles']),
+  district: id.optional(),
 });
 
 /** How far setting up is, read from the record itself. */

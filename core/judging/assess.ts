@@ -5,6 +5,7 @@ import { countedMeasurements, simulatedIn } from '../record/measurement';
 import { comeBack, knownBefore, setDate } from './advice/come-back';
 import { options, preferred } from './advice/options';
 import { LIKELY, outlook } from './advice/outlook';
+import { protectionOf, type Protection } from './advice/protection';
 import { faultsOf, standing } from './advice/standing';
 import { differential } from './causes/agents';
 import { setCause } from './causes/set-cause';
@@ -121,6 +122,7 @@ function cautionsOf(
   agents: readonly AgentLikelihood[],
   sound: Judged<'soundness'>,
   screened: Screening | null,
+  protection: Protection,
 ): string[] {
   const { cautions: say } = wordsIn(input);
   const fromSigns = input.signs.flatMap((seen) => library.signs.find((s) => s.id === seen.id)?.cautions ?? []);
@@ -139,6 +141,7 @@ function cautionsOf(
       ...fromAgents,
       ...(input.taxon?.cautions ?? []),
       ...(weak || screened ? [say.screening] : []),
+      ...(protection === null ? [] : [say.protection[protection]]),
       ...say.general,
     ]),
   ];
@@ -193,6 +196,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   };
   const date = setDate(dateBy(worse, [...told.agents, ...pacing], ruledRisk), input);
 
+  const protection = protectionOf(district, input.taxon?.name ?? input.name);
   const rare = input.name !== null && (district?.lists.rare.includes(input.name) ?? false);
   const stands = standing({
     library,
@@ -203,12 +207,13 @@ export function assess(library: Library, given: AssessInput, district?: District
     screening: screened,
     works,
     rare,
+    protection,
     signs: counting,
     faults,
     stemFound: held.stem,
   });
   const ranked = options(stands, date.comeBack.by);
-  const first = preferred(ranked, overrules, date.comeBack.by, say);
+  const first = preferred(ranked, overrules, date.comeBack.by, protection, say);
   const span = outlook(stands, pacing, overrules, say);
 
   const overruled: (Overruled | null)[] = [
@@ -253,7 +258,7 @@ export function assess(library: Library, given: AssessInput, district?: District
       comeBack: ruledDate.by,
     },
     comeBack: date.comeBack,
-    cautions: cautionsOf(library, facts.all, pacing, judged.soundness, screened),
+    cautions: cautionsOf(library, facts.all, pacing, judged.soundness, screened, protection),
   };
   return { ...result, note: noteOf(library, result, { ...input, signs: counting }) };
 }

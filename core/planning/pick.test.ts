@@ -58,6 +58,18 @@ describe('the stops of a round', () => {
       }),
     );
   });
+  it('are of what is somebody’s own, and what presses of others is told all the same', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(some, { selector: ({ id }) => id, maxLength: 60 }), fc.nat(3), (trees, n) => {
+        const isOwn = ({ id }: Candidate) => id.length % 4 === n || (id.codePointAt(0) ?? 0) % 2 === 0;
+        const own = trees.filter(isOwn);
+        const { stops, elsewhere } = pickRound(trees, TODAY, 5, undefined, isOwn);
+        expect(stops).toEqual(pickRound(own, TODAY, 5).stops);
+        const told = new Set([...stops, ...elsewhere].map(({ id }) => id));
+        for (const one of trees.filter((t) => isPressing(t, TODAY))) expect(told.has(one.id)).toBe(true);
+      }),
+    );
+  });
   it('of two alike the nearer one is taken, seen from where somebody stands', () => {
     const [near, far] = [tree('far-by-name', { latitude: 45.001 }), tree('a-near-by-name', { latitude: 45.1 })];
     expect(pickRound([far, near], TODAY, 1, { latitude: 45, longitude: 3 }).stops).toEqual([near]);

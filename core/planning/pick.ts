@@ -38,17 +38,24 @@ export interface Picked<T> {
 
 /**
  * Chooses the stops of a round from trees that are due: by urgency, the less the further a tree stands from where the round begins.
- * That is where somebody stands, or the most urgent tree.
+ * That is where somebody stands, or the most urgent tree. What presses elsewhere is told, whoever looks after it.
  * @param most stops
+ * @param isOwn whether a tree is of whoever walks; all are where it is not given
  */
-export function pickRound<T extends Candidate>(trees: readonly T[], today: string, most: number, from?: Place): Picked<T> {
+export function pickRound<T extends Candidate>(
+  trees: readonly T[],
+  today: string,
+  most: number,
+  from?: Place,
+  isOwn: (tree: T) => boolean = () => true,
+): Picked<T> {
   const byUrgency = [...trees].sort(
     (a, b) => urgency(b, today) - urgency(a, today) || (a.dueOn ?? '').localeCompare(b.dueOn ?? '') || a.id.localeCompare(b.id),
   );
-  const begin: Place | undefined = from ?? byUrgency[0];
-  if (!begin) return { stops: [], elsewhere: [] };
-  const worth = new Map(byUrgency.map((tree) => [tree.id, urgency(tree, today) / (1 + distance(begin, tree) / HALF_AT)]));
-  const stops = [...byUrgency].sort((a, b) => (worth.get(b.id) ?? 0) - (worth.get(a.id) ?? 0)).slice(0, most);
+  const own = byUrgency.filter(isOwn);
+  const begin: Place | undefined = from ?? own[0];
+  const worth = new Map(own.map((tree) => [tree.id, urgency(tree, today) / (1 + distance(begin ?? tree, tree) / HALF_AT)]));
+  const stops = [...own].sort((a, b) => (worth.get(b.id) ?? 0) - (worth.get(a.id) ?? 0)).slice(0, most);
   const taken = new Set(stops.map((tree) => tree.id));
   return { stops, elsewhere: byUrgency.filter((tree) => !taken.has(tree.id) && isPressing(tree, today)) };
 }

@@ -1,4 +1,5 @@
 import { alertsOf } from '../history/change';
+import { protectionOf } from '../judging/advice/protection';
 import { REPORT_FROM } from '../judging/assess';
 import type { QueueItem, TreeBrief, VisitView } from '../contracts/api';
 import type { District, Library } from '../knowledge';
@@ -62,6 +63,8 @@ export function reviewWeight(
     const before = earlierNames.filter((n): n is string => n !== null && n !== name.taxon);
     if (before.length > 0) add(5, say.calledBefore(before[0] as string), true);
     if (district?.lists.rare.includes(name.taxon)) add(2, say.rare, true);
+    if (protectionOf(district, name.taxon) === 'protected' && judgement.options.some((option) => option.do === 'remove'))
+      add(3, say.protectedKind, true);
     if (district?.lists.invasive.includes(name.taxon)) add(2, say.invasive, true);
   }
   const { percent } = judgement.lookedAt;

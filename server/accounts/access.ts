@@ -1,3 +1,5 @@
+import type { Provider } from './provider';
+
 /** What routes of access need besides the world. */
 export interface Access {
   /** By which sessions, links and codes count; the real one, also where the day of a demonstration stands still. */
@@ -8,4 +10,6 @@ export interface Access {
   isDemonstration: boolean;
   /** What the town is called. */
   town: () => Promise<string>;
+  /** Where the organisation signs in, if it does so elsewhere. */
+  provider: Provider | null;
 }

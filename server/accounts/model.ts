@@ -19,6 +19,10 @@ export class User extends Model<InferAttributes<User>, InferCreationAttributes<U
   declare factor: CreationOptional<string | null>;
   /** The last step of time whose code was used: none is taken twice. */
   declare factorStep: CreationOptional<number | null>;
+  /** Who they are where the organisation signs in: a hash of issuer and subject; null where they do not sign in there. */
+  declare identity: CreationOptional<string | null>;
+  /** When they were shut out. */
+  declare leftAt: CreationOptional<Date | null>;
 }
 
 /** A signed-in device. */
@@ -69,6 +73,8 @@ export function defineAccounts(sequelize: Sequelize): void {
       districts: json('districts', true),
       factor: word(400, true),
       factorStep: integer(),
+      identity: word(64, true),
+      leftAt: timeOrNull(),
     },
     table(sequelize, 'users'),
   );

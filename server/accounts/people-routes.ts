@@ -6,7 +6,7 @@ import { inTransaction } from '../db/transaction';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
-import { changePerson, dropFactor, erase, invite, lastSeenOf, listPeople, renewLink } from './people';
+import { changePerson, dropFactor, dropIdentity, erase, invite, lastSeenOf, listPeople, renewLink } from './people';
 import type { Access } from './access';
 import { readAccessRules, writeAccessRules } from './rules';
 import { devicesOf, endSession, endSessions } from './sessions';
@@ -64,6 +64,14 @@ export const peopleRoutes = (world: World, { clock }: Access): Route[] => {
       role: 'administrator',
       params: who,
       handle: ({ params, user }) => dropFactor(world, params.id, user),
+    }),
+    route({
+      method: 'delete',
+      path: '/accounts/{id}/identity',
+      summary: 'Let somebody sign in elsewhere no more; they are signed out',
+      role: 'administrator',
+      params: who,
+      handle: ({ params, user }) => dropIdentity(world, params.id, user),
     }),
     route({
       method: 'get',

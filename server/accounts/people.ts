@@ -56,6 +56,7 @@ export async function listPeople({ sequelize }: Pick<World, 'sequelize'>): Promi
         state: user.state ?? ('active' as const),
         districts: user.districts ?? [],
         secondFactor: user.factor !== null,
+        signsInElsewhere: user.identity !== null,
         devices: Number(row?.devices ?? 0),
         lastSeen: row ? lastSeenOf(new Date(row.expires)) : null,
       };
@@ -138,14 +139,31 @@ export async function followLink(world: World, token: string, password: string, 
   const before = await openLink(token, clock);
   const person = await personOf(before.userId);
   checkPassword(password, [person.name, person.login, town]);
-  const passwordHash = await hashPassword(password);
+  return useLink(world, token, { passwordHash: await hashPassword(password) }, clock);
+}
+
+/**
+ * Ties the account of a link to an identity where the organisation signs in, and lets the person in. The password of before is void.
+ * @throws HttpProblem 404 for a link that is good no more, 409 where a second factor stands in the way of whoever found the link
+ */
+export const followLinkThere = (world: World, token: string, identity: string, clock: Date): Promise<User> =>
+  useLink(world, token, { identity, passwordHash: null }, clock);
+
+async function useLink(
+  world: World,
+  token: string,
+  given: Partial<Pick<User, 'passwordHash' | 'identity'>>,
+  clock: Date,
+): Promise<User> {
   const user = await inTransaction(world, async (transaction) => {
     const link = await openLink(token, clock, transaction);
     const found = await personOf(link.userId, transaction);
     if (found.state === 'disabled' || found.state === 'erased')
       throw new HttpProblem(404, 'Not good any more', 'This link is good no more.');
+    if (given.identity && found.factor !== null)
+      throw new HttpProblem(409, 'A second factor', 'Sign in with password and code first, and tie the account then.');
     await link.update({ usedAt: clock }, { transaction });
-    await found.update({ passwordHash, state: null }, { transaction });
+    await found.update({ ...given, state: null }, { transaction });
     await chain(world, transaction, ofPerson(found, link.kind === 'invite' ? 'join' : 'reset', found.id));
     return found;
   });
@@ -176,8 +194,10 @@ export async function changePerson(world: World, id: string, change: PersonChang
     const leaves = state === 'disabled' || (rest.role !== undefined && rest.role !== 'administrator');
     if (leaves && user.role === 'administrator' && user.state === null) await keepOneAdministrator(id, transaction);
     if (id === by.id && state === 'disabled') throw new HttpProblem(409, 'That is you', 'Another administrator has to do that.');
-    const next = state === undefined ? user.state : state === 'disabled' ? 'disabled' : user.passwordHash === null ? 'invited' : null;
-    await user.update({ ...rest, state: next }, { transaction });
+    const hasWayIn = user.passwordHash !== null || user.identity !== null;
+    const next = state === undefined ? user.state : state === 'disabled' ? 'disabled' : hasWayIn ? null : 'invited';
+    const leftAt = next !== 'disabled' ? null : (user.leftAt ?? world.now());
+    await user.update({ ...rest, state: next, leftAt }, { transaction });
     await chain(world, transaction, ofPerson(by, 'change', id, change));
   });
   if (state === 'disabled') await endSessions(id);
@@ -195,13 +215,35 @@ export async function dropFactor(world: World, id: string, by: By): Promise<void
 }
 
 /**
+ * Lets somebody sign in elsewhere no more. They are signed out, and need a password: a link for one where they have none.
+ * @throws HttpProblem 409 where they would be left without a way in by their own doing
+ */
+export async function dropIdentity(world: World, id: string, by: Account): Promise<void> {
+  await inTransaction(world, async (transaction) => {
+    const user = await personOf(id, transaction);
+    if (id === by.id && user.passwordHash === null)
+      throw new HttpProblem(409, 'The only way in', 'You have no password: ask an administrator for a link, and set one first.');
+    await user.update({ identity: null }, { transaction });
+    await chain(world, transaction, ofPerson(by, 'drop identity', id));
+  });
+  if (id !== by.id) await endSessions(id);
+}
+
+/**
  * Erases a person: name, sign-in name, password and second factor are gone, and the words somebody who has left goes by stand in their
  * place. What they saw and judged is the record of trees and is kept.
  */
 export async function erase(world: World, id: string, by: Account): Promise<PersonView> {
   if (id === by.id) throw new HttpProblem(409, 'That is you', 'Another administrator has to do that.');
-  await inTransaction(world, async (transaction) => {
+  await erasePerson(world, id, by);
+  return viewOf(world, id);
+}
+
+/** Erases a person. @param by null where the time is up that the organisation set @returns whether there was anything to erase */
+export async function erasePerson(world: World, id: string, by: By): Promise<boolean> {
+  const done = await inTransaction(world, async (transaction) => {
     const user = await personOf(id, transaction);
+    if (user.state === 'erased') return false;
     if (user.role === 'administrator' && user.state === null) await keepOneAdministrator(id, transaction);
     await user.update(
       {
@@ -212,6 +254,8 @@ export async function erase(world: World, id: string, by: Account): Promise<Pers
         districts: null,
         factor: null,
         factorStep: null,
+        identity: null,
+        leftAt: null,
       },
       { transaction },
     );
@@ -219,7 +263,8 @@ export async function erase(world: World, id: string, by: Account): Promise<Pers
     await Link.destroy({ where: { userId: id }, transaction });
     // Who did what stands in the chain by id alone.
     await chain(world, transaction, ofPerson(by, 'erase', id));
+    return true;
   });
   await endSessions(id);
-  return viewOf(world, id);
+  return done;
 }

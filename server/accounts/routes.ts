@@ -2,12 +2,14 @@ import { z } from 'zod';
 import { about, account, signIn, type About } from '@dendrix/core/contracts';
 import { inTransaction } from '../db/transaction';
 import { chain } from '../audit/service';
+import { HttpProblem } from '../http/problem';
 import { route, type Route } from '../http/route';
 import { Setting } from '../organisation/model';
 import type { World } from '../world';
 import type { Access } from './access';
 import { linkRoutes } from './link-routes';
 import { ownRoutes } from './own-routes';
+import { providerRoutes } from './provider-routes';
 import { peopleRoutes } from './people-routes';
 import { User } from './model';
 import { readAccessRules, signedIn } from './rules';
@@ -47,6 +49,14 @@ const demoRoutes = (): Route[] => [
   }),
 ];
 
+/** @throws HttpProblem 403 where the organisation takes no password of somebody */
+async function refusePassword(world: World, { provider }: Access, { role }: User): Promise<void> {
+  // Whoever looks after people comes in by a password still, or nobody could while the provider is down.
+  if (!provider || role === 'administrator') return;
+  if ((await readAccessRules(world)).passwordsFor === 'administrators')
+    throw new HttpProblem(403, 'Not with a password', `Your organisation asks you to sign in with ${provider.name}.`);
+}
+
 /** Who is signed in; signing in and out; what anybody may know of the place. */
 export const accessRoutes = (world: World, access: Access): Route[] => [
   route({
@@ -62,6 +72,7 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
         name: await access.town(),
         contact,
         unattendedDays,
+        provider: access.provider?.name ?? null,
       };
     },
   }),
@@ -82,7 +93,8 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
     body: signIn,
     answer: account,
     async handle({ body, request }) {
-      const user = await authenticate(world, { ...body, address: request.ip ?? '' }, access.clock, access.secret);
+      const user = await authenticate(world, { ...body, address: request.ip ?? '' }, access);
+      await refusePassword(world, access, user);
       await beginSession(request, user.id, access.clock());
       await noteAccess(world, user.id, 'sign in');
       return signedIn(world, user);
@@ -105,6 +117,7 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
     },
   }),
   ...(access.isDemonstration ? demoRoutes() : []),
+  ...providerRoutes(world, access, (userId) => noteAccess(world, userId, 'sign in')),
   ...linkRoutes(world, access),
   ...ownRoutes(world, access),
   ...peopleRoutes(world, access),

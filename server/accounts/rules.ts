@@ -45,7 +45,8 @@ export async function writeAccessRules(world: World, rules: AccessRules, by: Pic
 /** A person as their device is told of them: with whether the rules ask them for more than they have. */
 export async function signedIn(world: Pick<World, 'sequelize'>, user: User): Promise<Account> {
   const account = accountOf(user);
-  return { ...account, owesFactor: owesFactor(await readAccessRules(world), account) };
+  // Where nobody signs in here, the second factor is asked for there.
+  return { ...account, owesFactor: user.passwordHash !== null && owesFactor(await readAccessRules(world), account) };
 }
 
 /** Whether the rules ask a person for a second factor they do not have. */

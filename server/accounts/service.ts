@@ -1,6 +1,7 @@
 import type { Account, Role } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
 import { HttpProblem } from '../http/problem';
+import type { Access } from './access';
 import { useCode } from './factor';
 import { User } from './model';
 import { hashPassword, isPassword } from './password';
@@ -15,6 +16,7 @@ export const accountOf = (user: User): Account => ({
   role: user.role,
   districts: user.districts ?? [],
   secondFactor: user.factor !== null,
+  signsInElsewhere: user.identity !== null,
   owesFactor: false,
 });
 
@@ -32,15 +34,12 @@ export interface Given {
 
 /**
  * The person of a login and password, and of a one-time code where they have a second factor.
- * @param clock the real one, also where the day of a demonstration stands still
- * @param secret of the service
  * @throws HttpProblem 401 where they do not belong together or a code is wanted, 429 after too many wrong tries
  */
 export async function authenticate(
   world: Pick<World, 'sequelize'>,
   { login, password, code, address }: Given,
-  clock: () => Date,
-  secret: string,
+  { clock, secret }: Pick<Access, 'clock' | 'secret'>,
 ): Promise<User> {
   const name = login.toLowerCase();
   const found = await tryOnce(world, { address, name }, clock, async () => {

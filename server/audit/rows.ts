@@ -27,7 +27,7 @@ export const RECORD: Record<string, RecordTable> = {
     model: User,
     key: 'id',
     columns: ['id', 'name', 'login', 'passwordHash', 'role', 'createdAt'],
-    later: ['state', 'districts', 'factor'],
+    later: ['state', 'districts', 'factor', 'identity', 'leftAt'],
   },
   trees: {
     model: Tree,

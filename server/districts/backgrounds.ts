@@ -28,6 +28,7 @@ const viewOf = (row: Background): BackgroundView => ({
   attribution: row.attribution,
   size: row.size,
   at: row.at.toISOString(),
+  districtId: row.districtId,
 });
 
 /** What lies behind the maps of the town. */
@@ -62,6 +63,8 @@ export interface BackgroundGiven {
   name: string;
   attribution: string;
   kind: 'plan' | 'tiles';
+  /** The district it is the map of; of the whole town where none is said. */
+  district?: string | undefined;
 }
 
 /** Reads a whole plan and writes it anew as it will be drawn; what was not understood is told. */
@@ -93,6 +96,7 @@ export async function keepBackground(
   by: Account,
 ): Promise<{ background: BackgroundView; read: Pick<ReturnType<typeof readPlan>, 'counts' | 'passedOver' | 'box'> | null }> {
   const { sequelize } = world;
+  if (given.district !== undefined && !world.library.districts.some(({ id }) => id === given.district)) throw notFound('This district');
   const plan = given.kind === 'plan' ? await planBytes(source) : null;
   if (await Background.findByPk(given.id)) await takeAway(world, given.id);
   const row = await Background.create({
@@ -104,6 +108,7 @@ export async function keepBackground(
     sha256: '',
     whole: false,
     at: new Date(),
+    districtId: given.district ?? null,
   });
   try {
     const sum = createHash('sha256');

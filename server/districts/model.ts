@@ -1,7 +1,7 @@
 import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import { DataTypes } from 'sequelize';
 import type { DistrictSubmission } from '@dendrix/core/contracts';
-import { id, json, table, time, word } from '../db/columns';
+import { id, json, ref, table, time, word } from '../db/columns';
 
 /** A district of the town. */
 export class DistrictRow extends Model<InferAttributes<DistrictRow>, InferCreationAttributes<DistrictRow>> {
@@ -24,6 +24,8 @@ export class Background extends Model<InferAttributes<Background>, InferCreation
   /** Whether all of it has come. */
   declare whole: boolean;
   declare at: Date;
+  /** Null: of the whole town. */
+  declare districtId: CreationOptional<string | null>;
 }
 
 export function defineDistricts(sequelize: Sequelize): void {
@@ -46,6 +48,7 @@ export function defineDistricts(sequelize: Sequelize): void {
       sha256: word(64),
       whole: { type: DataTypes.BOOLEAN },
       at: time(),
+      districtId: ref(true),
     },
     table(sequelize, 'backgrounds'),
   );

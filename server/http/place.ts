@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id } from '@dendrix/core/record';
 import type { Place } from '@dendrix/core/geo';
 
 /** Where somebody stands, as a query gives it. */
@@ -10,3 +11,10 @@ export const place = {
 /** Where somebody stands, if both numbers were given. */
 export const placeOf = ({ latitude, longitude }: Partial<Place>): Place | undefined =>
   latitude === undefined || longitude === undefined ? undefined : { latitude, longitude };
+
+/** Districts somebody looks after, as a query gives them: their ids, with commas between. */
+export const districtIds = z
+  .string()
+  .transform((text) => text.split(','))
+  .pipe(z.array(id).max(200))
+  .optional();

@@ -52,7 +52,12 @@ interface OpenLook {
 }
 
 /** Trees about a place with a look open whose months are these: it is due by the last day of them. */
-async function looksNear({ sequelize }: Pick<World, 'sequelize'>, day: string, from: Place): Promise<TreeBrief[]> {
+async function looksNear(
+  { sequelize }: Pick<World, 'sequelize'>,
+  day: string,
+  from: Place,
+  districts: readonly string[],
+): Promise<TreeBrief[]> {
   // The spatial index is asked by itself: MariaDB does not read it inside a semi-join.
   let ids: string[] = [];
   for (const reach of LOOKS_REACH) {
@@ -69,24 +74,28 @@ async function looksNear({ sequelize }: Pick<World, 'sequelize'>, day: string, f
     `SELECT DISTINCT tree_id AS id FROM follow_ups WHERE tree_id IN (?) AND done_on IS NULL AND trait IS NOT NULL AND due_on BETWEEN ? AND ? LIMIT ?`,
     { type: QueryTypes.SELECT, replacements: [ids, day, addDays(day, 100), LOOKS] },
   );
-  return open.length === 0 ? [] : selectBriefs(sequelize, 'WHERE id IN (?)', [open.map(({ id }) => id)]);
+  if (open.length === 0) return [];
+  const own = districts.length === 0 ? '' : ' AND district_id IN (?)';
+  return selectBriefs(sequelize, `WHERE id IN (?)${own}`, [open.map(({ id }) => id), ...(districts.length === 0 ? [] : [[...districts]])]);
 }
 
 /**
  * Trees that could be stops of a round of a day.
- * @param with trees that are wanted whatever they are, such as pinned ones
+ * @param wanted trees that are wanted whatever they are, such as pinned ones
+ * @param districts those the crew looks after; the whole town where none is named
  */
 export async function planCandidates(
   world: Pick<World, 'sequelize'>,
   day: string,
   from: Place | undefined,
   wanted: readonly string[] = [],
+  districts: readonly string[] = [],
 ): Promise<CandidatesAnswer> {
   const { sequelize } = world;
-  const answer = await roundCandidates(world, day, from);
+  const answer = await roundCandidates(world, day, { from, districts, pressing: 'own' });
   const begin = from ?? answer.items[0];
   const [near, named, times] = await Promise.all([
-    begin ? looksNear(world, day, begin) : [],
+    begin ? looksNear(world, day, begin, districts) : [],
     wanted.length === 0 ? [] : selectBriefs(sequelize, 'WHERE id IN (?)', [[...wanted]]),
     timesOf(world),
   ]);

@@ -3,7 +3,7 @@ import { id, isoDate } from '@dendrix/core/record';
 import { candidatesAnswer, roundKept, roundSubmission, roundView, seasonAnswer } from '@dendrix/core/contracts';
 import { roundSheetOf } from '@dendrix/core/sheet';
 import { UNIT_SYSTEMS } from '@dendrix/core/units';
-import { placeOf, place } from '../http/place';
+import { districtIds, placeOf, place } from '../http/place';
 import { route, type Route } from '../http/route';
 import { PAPERS } from '../sheet/service';
 import { inThread } from '../threads/pool';
@@ -32,10 +32,11 @@ export const roundRoutes = (world: World, fonts: string): Route[] => [
         .transform((text) => text.split(','))
         .pipe(z.array(id).max(MOST_WANTED))
         .optional(),
+      districts: districtIds,
       ...place,
     }),
     answer: candidatesAnswer,
-    handle: ({ query }) => planCandidates(world, query.day, placeOf(query), query.wanted),
+    handle: ({ query }) => planCandidates(world, query.day, placeOf(query), query.wanted, query.districts),
   }),
   route({
     method: 'get',

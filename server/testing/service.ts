@@ -67,7 +67,7 @@ export interface Answer {
 
 /** A client that is one person. */
 export class Client {
-  private cookie = '';
+  cookie = '';
   constructor(private readonly base: string) {}
 
   /** The cookie of who is signed in, for a request made otherwise. */
@@ -136,7 +136,7 @@ const PEOPLE: readonly [string, Role][] = [
 
 /** Starts the service on a free port with one person of each role. */
 export async function startService(
-  more: Partial<Pick<AppOptions, 'clock' | 'isDemonstration' | 'proxies' | 'limit' | 'logger'>> = {},
+  more: Partial<Pick<AppOptions, 'clock' | 'isDemonstration' | 'proxies' | 'limit' | 'logger' | 'provider'>> = {},
 ): Promise<Service> {
   const sequelize = await freshDatabase();
   const world: World = {

@@ -16,34 +16,38 @@ const READ = 1500;
 /** Due trees are counted up to here: a city has more than anybody walks to. */
 const COUNTED = 1000;
 
+/** What whoever walks a round says of it. */
+export interface RoundWish {
+  /** Where they stand; else the round begins at the most urgent tree. */
+  from?: Place | undefined;
+  /** What was put off past this day is left out and counted; nothing is where it is not given. */
+  today?: string;
+  /** The districts they look after; the whole town where none is named. */
+  districts?: readonly string[] | undefined;
+  /** Whether what presses is given wherever it stands, or of their own districts alone. */
+  pressing?: 'anywhere' | 'own';
+}
+
 /**
  * Trees that could be stops of a round: the longest overdue, those that press wherever they stand, and those due about where it begins.
  * Core picks among them. Each is read from an index, so the answer costs the same in a village and in a city.
  * @param dueBy the last day that counts, ISO
- * @param from where somebody stands; else the round begins at the most urgent of them
- * @param today what was put off past this day is left out and counted; nothing is where it is not given
  */
-export async function roundCandidates(
-  { sequelize }: Pick<World, 'sequelize'>,
-  dueBy: string,
-  from?: Place,
-  today?: string,
-): Promise<RoundAnswer> {
-  const [pressing, oldest, counted] = await Promise.all([
-    pressingTrees(sequelize, dueBy),
-    selectBriefs(sequelize, 'WHERE due_on <= ? ORDER BY due_on, id LIMIT ?', [dueBy, OLDEST], 'due_on'),
-    sequelize.query<{ due: number }>('SELECT COUNT(*) AS due FROM (SELECT 1 FROM trees WHERE due_on <= ? LIMIT ?) AS first', {
-      type: QueryTypes.SELECT,
-      replacements: [dueBy, COUNTED + 1],
-    }),
+export async function roundCandidates({ sequelize }: Pick<World, 'sequelize'>, dueBy: string, wish: RoundWish = {}): Promise<RoundAnswer> {
+  const { from, today, districts = [] } = wish;
+  const [own, anywhere, oldest, due] = await Promise.all([
+    pressingTrees(sequelize, dueBy, districts),
+    districts.length === 0 || wish.pressing === 'own' ? [] : pressingTrees(sequelize, dueBy, []),
+    oldestDue(sequelize, dueBy, districts),
+    countDue(sequelize, dueBy, districts),
   ]);
-  const begin = from ?? pressing[0] ?? oldest[0];
-  const near = begin && oldest.length === OLDEST ? await dueNear(sequelize, dueBy, begin) : [];
-  const items = new Map([...pressing, ...oldest, ...near].map((tree) => [tree.id, tree]));
-  const due = Number(counted[0]?.due ?? 0);
-  const all = [...items.values()];
-  const off = today === undefined ? new Set<string>() : await putOffNow(sequelize, today, all);
-  const kept = all.filter((tree) => !off.has(tree.id));
+  const begin = from ?? own[0] ?? oldest[0];
+  const near =
+    begin && oldest.length === OLDEST ? await within(sequelize, await dueNear(sequelize, dueBy, begin), districts) : [];
+  const items = new Map([...own, ...anywhere, ...oldest, ...near].map((tree) => [tree.id, tree]));
+  const found = [...items.values()];
+  const off = today === undefined ? new Set<string>() : await putOffNow(sequelize, today, found);
+  const kept = found.filter((tree) => !off.has(tree.id));
   return { items: kept, due: Math.min(due, COUNTED) - off.size, more: due > COUNTED, putOff: off.size };
 }
 
@@ -62,10 +66,53 @@ async function putOffNow(sequelize: Db, today: string, trees: readonly TreeBrief
 
 type Db = World['sequelize'];
 
-async function pressingTrees(sequelize: Db, dueBy: string): Promise<TreeBrief[]> {
+/** The longest overdue. In some districts they are read district by district: one index each, and the longest overdue of all of them. */
+async function oldestDue(sequelize: Db, dueBy: string, districts: readonly string[]): Promise<TreeBrief[]> {
+  if (districts.length === 0) return selectBriefs(sequelize, 'WHERE due_on <= ? ORDER BY due_on, id LIMIT ?', [dueBy, OLDEST], 'due_on');
+  const of = await Promise.all(
+    districts.map((id) =>
+      selectBriefs(sequelize, 'WHERE district_id = ? AND due_on <= ? ORDER BY due_on LIMIT ?', [id, dueBy, OLDEST], BY_DISTRICT),
+    ),
+  );
+  return of
+    .flat()
+    .sort((a, b) => (a.dueOn ?? '').localeCompare(b.dueOn ?? '') || a.id.localeCompare(b.id))
+    .slice(0, OLDEST);
+}
+const BY_DISTRICT = 'by_district';
+
+/** How much is due, counted no further than anybody walks. */
+async function countDue(sequelize: Db, dueBy: string, districts: readonly string[]): Promise<number> {
+  const where = districts.length === 0 ? 'due_on <= ?' : 'district_id IN (?) AND due_on <= ?';
+  const hint = districts.length === 0 ? '' : ` FORCE INDEX (${BY_DISTRICT})`;
+  const [row] = await sequelize.query<{ due: number }>(
+    `SELECT COUNT(*) AS due FROM (SELECT 1 FROM trees${hint} WHERE ${where} LIMIT ?) AS first`,
+    { type: QueryTypes.SELECT, replacements: [...(districts.length === 0 ? [] : [[...districts]]), dueBy, COUNTED + 1] },
+  );
+  return Number(row?.due ?? 0);
+}
+
+/** Those of some trees that stand in some districts; all of them where none is named. */
+async function within(sequelize: Db, trees: TreeBrief[], districts: readonly string[]): Promise<TreeBrief[]> {
+  if (districts.length === 0 || trees.length === 0) return trees;
+  const rows = await sequelize.query<{ id: string }>('SELECT id FROM trees FORCE INDEX (PRIMARY) WHERE id IN (?) AND district_id IN (?)', {
+    type: QueryTypes.SELECT,
+    replacements: [trees.map(({ id }) => id), [...districts]],
+  });
+  const own = new Set(rows.map(({ id }) => id));
+  return trees.filter(({ id }) => own.has(id));
+}
+
+async function pressingTrees(sequelize: Db, dueBy: string, districts: readonly string[]): Promise<TreeBrief[]> {
+  const own = districts.length === 0 ? '' : ' AND district_id IN (?)';
   // One index each: a condition with OR would be answered by none.
   const of = (column: 'risk' | 'soundness', word: string, index: string) =>
-    selectBriefs(sequelize, `WHERE ${column} = ? AND due_on <= ? ORDER BY due_on LIMIT ?`, [word, dueBy, PRESSING], index);
+    selectBriefs(
+      sequelize,
+      `WHERE ${column} = ? AND due_on <= ?${own} ORDER BY due_on LIMIT ?`,
+      [word, dueBy, ...(districts.length === 0 ? [] : [[...districts]]), PRESSING],
+      index,
+    );
   const found = await Promise.all([
     of('risk', 'extreme', 'by_risk'),
     of('soundness', 'act first', 'by_soundness'),

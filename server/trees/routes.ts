@@ -6,7 +6,7 @@ import { districtAt } from '@dendrix/core/geo';
 import { dayAt } from '@dendrix/core/time';
 import { sheetOf } from '@dendrix/core/sheet';
 import { box } from '../http/box';
-import { place as near, placeOf } from '../http/place';
+import { districtIds, place as near, placeOf } from '../http/place';
 import { route, type Route } from '../http/route';
 import { exportTrees } from './export';
 import { findTrees, whereKindGrows } from './find';
@@ -43,10 +43,15 @@ export const treeRoutes = (world: World, fonts: string): Route[] => [
     path: '/round',
     summary: 'Trees that could be stops of a round: the longest overdue, those that press, and those due about where it begins',
     role: 'viewer',
-    query: z.object({ dueBy: isoDate, ...near }),
+    query: z.object({ dueBy: isoDate, districts: districtIds, ...near }),
     answer: roundAnswer,
     asIs: true,
-    handle: ({ query }) => roundCandidates(world, query.dueBy, placeOf(query), world.now().toISOString().slice(0, 10)),
+    handle: ({ query }) => 
+      roundCandidates(world, query.dueBy, {
+        from: placeOf(query),
+        today: world.now().toISOString().slice(0, 10),
+        districts: query.districts,
+      }),
   }),
   route({
     method: 'get',

@@ -42,17 +42,20 @@ import { ApiProblem, call, get, put, read } from './api';
 
 const MINUTE = 60_000;
 
+const among = (districts: readonly string[]) => (districts.length === 0 ? '' : `&districts=${districts.join()}`);
 const at = (place: Place | null) => (place === null ? '' : `&latitude=${place.latitude}&longitude=${place.longitude}`);
 
 /**
  * Trees that could be stops of a round, chosen by the server.
  * @param within days ahead that still count
  * @param from where it begins; null where the most urgent tree stands
+ * @param districts those somebody looks after; the whole town where none is named
  */
-export const roundAhead = (today: string, within: number, from: Place | null = null) =>
+export const roundAhead = (today: string, within: number, from: Place | null = null, districts: readonly string[] = []) =>
   queryOptions({
-    queryKey: ['round', today, within, from],
-    queryFn: (): Promise<RoundAnswer> => get(`/round?dueBy=${addDays(today, within)}${at(from)}`, (of) => of.roundAnswer),
+    queryKey: ['round', today, within, from, ...districts],
+    queryFn: (): Promise<RoundAnswer> =>
+      get(`/round?dueBy=${addDays(today, within)}${at(from)}${among(districts)}`, (of) => of.roundAnswer),
   });
 
 /** Trees found by what is typed, the nearest first where somebody stands somewhere. Asked, not kept. */
@@ -169,8 +172,13 @@ export const happenedSince = (n: number | null): Promise<LiveAnswer> =>
   get(`/live/since${n === null ? '' : `?n=${n}`}`, (of) => of.liveAnswer);
 
 /** What a round of a day is made from. */
-export const candidatesOf = (day: string, from: Place | null, wanted: readonly string[]): Promise<CandidatesAnswer> =>
-  get(`/plan/candidates?day=${day}${at(from)}${wanted.length === 0 ? '' : `&wanted=${wanted.join()}`}`, (of) => of.candidatesAnswer);
+export const candidatesOf = (
+  day: string,
+  from: Place | null,
+  wanted: readonly string[],
+  districts: readonly string[] = [],
+): Promise<CandidatesAnswer> =>
+  get(`/plan/candidates?day=${day}${at(from)}${among(districts)}${wanted.length === 0 ? '' : `&wanted=${wanted.join()}`}`, (of) => of.candidatesAnswer);
 
 /** The rounds of a day. */
 export const roundsOfDay = (day: string) =>

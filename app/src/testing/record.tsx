@@ -13,7 +13,7 @@ import { library } from '@/features/shell/library';
 const id = (n: number) => `01976a00-0000-7000-8000-${String(n).padStart(12, '0')}`;
 export const TREE_ID = id(1);
 export const ADAEZE = { id: id(90), name: 'Adaeze Fenwick' };
-const PLAIN = { districts: [], secondFactor: false, owesFactor: false };
+const PLAIN = { districts: [], secondFactor: false, signsInElsewhere: false, owesFactor: false };
 export const PERRIN: Account = { ...PLAIN, id: id(91), name: 'Perrin Oakes', login: 'perrin', role: 'reviewer' };
 export const LUK: Account = { ...PLAIN, id: id(92), name: 'Luk Marsh', login: 'luk', role: 'crew' };
 

@@ -4,6 +4,7 @@ import { PROFILES, type Profile } from '../../record/organisation';
 import { OPTIONS, type OptionKind } from '../../knowledge';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 import { offers } from './offers';
+import { touchesTheTree, type Protection } from './protection';
 import type { Standing } from './standing';
 import { DEAD, FAILING, ranksOf, weights, type Ranks, type Weighed, type Weights } from './weighed';
 
@@ -34,6 +35,8 @@ function fitting(option: OptionKind, { weak, young, palm }: Ranks): boolean {
 
 const largest = (a: Weights, b: Weights | undefined): Weights =>
   weights(Math.max(a.amenity, b?.amenity ?? 0), Math.max(a.stewardship, b?.stewardship ?? 0), Math.max(a.habitat, b?.habitat ?? 0));
+
+const leaveFor = (option: OptionKind, protection: Protection): Protection => (touchesTheTree(option) ? protection : null);
 
 /** The earlier of two days; the one that is given where one is not. */
 const earlier = (a: string | undefined, b: string | undefined) => (a === undefined ? b : b === undefined ? a : a < b ? a : b);
@@ -87,7 +90,7 @@ export function options(of: Standing, comeBackBy: string): Option[] {
   return ranked.map((one) => ({
     do: one.do,
     because: one.because,
-    needs: [...say.needs(one.do, of.input.taxon?.name ?? of.input.name, of.input.lifeStage), ...(one.needs ?? [])],
+    needs: [...say.needs(one.do, of.input.taxon?.name ?? of.input.name, leaveFor(one.do, of.protection), of.input.lifeStage), ...(one.needs ?? [])],
     by: one.by ?? comeBackBy,
     who: say.who(one.do),
   }));
@@ -110,6 +113,7 @@ export function preferred(
   ranked: readonly Option[],
   overrules: readonly Overrule[],
   comeBackBy: string,
+  protection: Protection,
   { options: say }: Catalogue,
 ): { options: Option[]; overruled: Overruled } | null {
   const set = overrules.find((o) => o.what === 'option');
@@ -120,7 +124,7 @@ export function preferred(
   const first: Option = {
     do: to,
     because: [say.putFirst(set.why), ...(held?.because ?? [])],
-    needs: held?.needs ?? say.needs(to, null),
+    needs: held?.needs ?? say.needs(to, null, leaveFor(to, protection)),
     by: held?.by ?? comeBackBy,
     who: say.who(to),
   };

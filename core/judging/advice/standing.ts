@@ -8,6 +8,7 @@ import { partOf } from '../risk/parts';
 import { soundnessRank } from '../scales/bands';
 import { settingOf, worstRule, type RuleSetting } from '../scales/rules';
 import { hasSettled } from '../scales/speaks-for';
+import type { Protection } from './protection';
 
 /** A sign that weakens the tree. */
 export interface Fault {
@@ -34,6 +35,7 @@ export interface Standing {
   screening: Screening | null;
   works: WorksJudged | null;
   rare: boolean;
+  protection: Protection;
   /** Signs that count, and of them the faults, the worst first. */
   signs: readonly CountedSign[];
   faults: readonly Fault[];

@@ -12,6 +12,11 @@ const PROTECTED = 'protected-species check';
 const PERMIT = 'local code and permit';
 const NOTHING_BENEATH = 'nothing beneath, judged by a qualified person';
 
+const LEAVE = {
+  protected: 'leave first: its kind is protected here',
+  'cannot be told': 'its name first: some kinds are protected here',
+} as const;
+
 /** Conditions that go with an option whatever calls for it. */
 const NEEDS: Record<OptionKind, readonly string[]> = {
   'close off now': ['the owner of the ground, told at once', 'licensed people called'],
@@ -78,6 +83,12 @@ export const cautions = {
   ],
   screening: 'A field look from the ground, to be confirmed by a qualified assessor where people or property are beneath.',
   report: (agent: string, duty: string) => `${agent}: ${duty}`,
+  protection: {
+    protected:
+      'Its kind is protected here: no cutting, digging or felling without leave from whoever grants it. Danger is closed off at once all the same.',
+    'cannot be told':
+      'Kinds are protected here, and this tree is not named well enough to tell whether it is one: name it before any cutting, digging or felling. Danger is closed off at once all the same.',
+  },
 };
 
 /** What the field screening says. */
@@ -109,9 +120,10 @@ export const screening = (units: UnitSystem) => ({
 /** Why an option is offered, and what goes with it. */
 export const options = (units: UnitSystem) => ({
   /** @param name accepted name or genus, as far as it is known */
-  needs: (option: OptionKind, name: string | null, stage?: Stage): string[] => {
+  needs: (option: OptionKind, name: string | null, leave: 'protected' | 'cannot be told' | null, stage?: Stage): string[] => {
     const season = name === null ? undefined : WOUNDED_WHEN[genusOf(name)];
     return [
+      ...(leave === null ? [] : [LEAVE[leave]]),
       ...NEEDS[option],
       ...(season !== undefined && WOUNDING.includes(option) ? [season] : []),
       // An old tree has little to answer with.

@@ -29,6 +29,7 @@ export const review = {
   onlySure: (probability: number) => `only ${Math.max(1, Math.round(probability * 100))} % sure`,
   calledBefore: (name: string) => `was called ${name} before`,
   rare: 'on the rare list',
+  protectedKind: 'felling is offered, and its kind is protected here',
   invasive: 'on the invasive list',
   lookedAt: (percent: number) => `${percent} % looked at`,
   routine: 'routine second look',

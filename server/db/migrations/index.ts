@@ -9,6 +9,7 @@ import { limits } from './0007-limits';
 import { pictures } from './0008-pictures';
 import { shared } from './0009-shared';
 import { ownTown } from './0010-own-town';
+import { oneDoor } from './0011-one-door';
 import type { Step } from './step';
 
-export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures, shared, ownTown];
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures, shared, ownTown, oneDoor];

@@ -4,7 +4,8 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { ApiProblem, call, get, read } from '@/data/api';
-import { session } from '@/data/keys';
+import { aboutHere, session } from '@/data/keys';
+import { goElsewhere } from '@/features/session/elsewhere';
 import { Body, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
@@ -24,6 +25,7 @@ export function JoinScreen() {
     retry: false,
     gcTime: 0,
   });
+  const { data: about } = useQuery(aboutHere);
   const [password, setPassword] = useState('');
   const [again, setAgain] = useState('');
   const [tried, setTried] = useState(false);
@@ -65,6 +67,14 @@ export function JoinScreen() {
           </View>
           {join.error && !(join.error instanceof ApiProblem && join.error.path === 'password') ? (
             <Remark mood="caution">{join.error.message}</Remark>
+          ) : null}
+          {about?.provider ? (
+            <View className="gap-2">
+              <Button kind="next" onPress={() => goElsewhere({ link: token })}>
+                {`Go in with ${about.provider}`}
+              </Button>
+              <Small>Or set a password:</Small>
+            </View>
           ) : null}
           {/* A password manager keeps it under this name. */}
           <Field label="Sign-in name" value={link.data.login} onChangeText={() => undefined} editable={false} autoComplete="username" />

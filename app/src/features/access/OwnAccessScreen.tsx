@@ -1,6 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { useQuery } from '@tanstack/react-query';
+import { capital } from '@dendrix/core/words';
 import { ApiProblem, download } from '@/data/api';
+import { aboutHere } from '@/data/keys';
+import { goElsewhere, refusedWords } from '@/features/session/elsewhere';
 import { useSession } from '@/features/session/useSession';
 import { Body, Figures, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -21,6 +25,7 @@ export function OwnAccessScreen() {
           Until you have one, nothing else can be opened. It takes two minutes.
         </Remark>
       ) : null}
+      <Elsewhere />
       <SecondFactor has={account?.secondFactor ?? false} />
       <Card>
         <Heading>Devices you are signed in on</Heading>
@@ -42,6 +47,36 @@ export function OwnAccessScreen() {
         </Button>
       </Card>
     </Page>
+  );
+}
+
+/** Ties the account to where the organisation signs in, and lets go of it. */
+function Elsewhere() {
+  const { data: about } = useQuery(aboutHere);
+  const { account } = useSession();
+  const { untie } = useOwnActs();
+  const [refused] = useState(refusedWords);
+  if (!about?.provider) return null;
+  return (
+    <Card>
+      <Heading>{capital(about.provider)}</Heading>
+      <Body>
+        {account?.signsInElsewhere
+          ? `You sign in with ${about.provider}.`
+          : `Tie it to your account here once, and you sign in with ${about.provider} from then on.`}
+      </Body>
+      {refused ? <Remark mood="caution">{refused}</Remark> : null}
+      {untie.error ? <Remark mood="caution">{untie.error.message}</Remark> : null}
+      {account?.signsInElsewhere ? (
+        <Button className="self-start" onPress={() => untie.mutate()} disabled={untie.isPending}>
+          Let go of it
+        </Button>
+      ) : (
+        <Button kind="next" className="self-start" onPress={() => goElsewhere({ tie: 'true' })}>
+          Tie it to my account
+        </Button>
+      )}
+    </Card>
   );
 }
 

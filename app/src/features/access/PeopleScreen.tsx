@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { FACTOR_FOR, ROLES, type AccessRules, type OneTimeLink, type PersonView, type Role } from '@dendrix/core/contracts';
 import { ApiProblem, put } from '@/data/api';
-import { accessKept, accountsHere, townDistricts } from '@/data/keys';
+import { aboutHere, accessKept, accountsHere, townDistricts } from '@/data/keys';
 import { ROLE_WORDS } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
 import { Body, Heading, Small, Strong } from '@/ui/text';
@@ -115,9 +115,9 @@ function DistrictsOf({ values, onChange }: { values: readonly string[]; onChange
 }
 
 function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; onLink: (link: OneTimeLink) => void }) {
-  const { change, link, dropFactor, endAll, erase } = usePeopleActs();
+  const { change, link, dropFactor, dropIdentity, endAll, erase } = usePeopleActs();
   const [sure, setSure] = useState(false);
-  const problem = [change, link, dropFactor, endAll, erase].map(({ error }) => error?.message).find(Boolean);
+  const problem = [change, link, dropFactor, dropIdentity, endAll, erase].map(({ error }) => error?.message).find(Boolean);
   if (person.state === 'erased')
     return (
       <View className="px-1">
@@ -133,6 +133,7 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
       <Body>
         {person.role}, {STATE_WORDS[person.state]}
         {person.secondFactor ? ', second factor' : ''}
+        {person.signsInElsewhere ? ', signs in elsewhere' : ''}
       </Body>
       <Small>
         {person.devices === 0
@@ -163,6 +164,9 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
               </>
             )}
             {person.secondFactor && !isMe ? <Button onPress={() => dropFactor.mutate(person.id)}>Take the second factor off</Button> : null}
+            {person.signsInElsewhere && !isMe ? (
+              <Button onPress={() => dropIdentity.mutate(person.id)}>Sign in elsewhere no more</Button>
+            ) : null}
           </View>
           {person.devices > 0 ? (
             <View className="gap-2">
@@ -206,12 +210,14 @@ const FACTOR_WORDS: Readonly<Record<AccessRules['factorFor'], string>> = {
   administrators: 'Administrators',
   everybody: 'Everybody',
 };
+const ERASE_AFTER = ['never', '6', '12', '24', '60'] as const;
 const DAYS = ['1', '3', '7', '14', '30'] as const;
 
 /** What the organisation asks of access. */
 function HowAccessIsKept() {
   const client = useQueryClient();
   const { data } = useQuery(accessKept);
+  const { data: about } = useQuery(aboutHere);
   const keep = useMutation({
     mutationFn: (rules: AccessRules) => put('/access-rules', rules),
     onSettled: () => client.invalidateQueries({ queryKey: accessKept.queryKey }),
@@ -233,6 +239,23 @@ function HowAccessIsKept() {
         value={String(data.unattendedDays) as (typeof DAYS)[number]}
         onChange={(days) => keep.mutate({ ...data, unattendedDays: Number(days) })}
       />
+      <Choice
+        label="Months after which the name of somebody who left is replaced"
+        options={ERASE_AFTER.map((value) => ({ value, words: value === 'never' ? 'It stays' : value }))}
+        value={data.eraseAfterMonths === null ? 'never' : (String(data.eraseAfterMonths) as (typeof ERASE_AFTER)[number])}
+        onChange={(months) => keep.mutate({ ...data, eraseAfterMonths: months === 'never' ? null : Number(months) })}
+      />
+      {about?.provider ? (
+        <Choice
+          label={`Who may sign in with a password besides ${about.provider}`}
+          options={[
+            { value: 'everybody', words: 'Everybody' },
+            { value: 'administrators', words: 'Administrators alone' },
+          ]}
+          value={data.passwordsFor}
+          onChange={(passwordsFor) => keep.mutate({ ...data, passwordsFor })}
+        />
+      ) : null}
       <Field
         label="Whom to write to about access and security"
         value={contact ?? data.contact}

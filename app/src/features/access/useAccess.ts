@@ -15,6 +15,7 @@ export function usePeopleActs() {
     }),
     link: useMutation({ mutationFn: (id: string) => read(call('POST', `/accounts/${id}/link`), (of) => of.oneTimeLink), onSettled }),
     dropFactor: useMutation({ mutationFn: (id: string) => call('DELETE', `/accounts/${id}/factor`), onSettled }),
+    dropIdentity: useMutation({ mutationFn: (id: string) => call('DELETE', `/accounts/${id}/identity`), onSettled }),
     endAll: useMutation({
       mutationFn: ({ id, forget }: { id: string; forget: boolean }) => call('DELETE', `/accounts/${id}/devices?forget=${forget}`),
       onSettled: async () => {
@@ -44,6 +45,7 @@ export function useOwnActs() {
     password: useMutation({ mutationFn: (given: { old: string; password: string }) => call('PUT', '/me/password', given) }),
     offer: useMutation({ mutationFn: () => read(call('POST', '/me/factor'), (of) => of.factorOffer) }),
     confirm: useMutation({ mutationFn: (code: string) => read(call('PUT', '/me/factor', { code }), (of) => of.recoveryCodes), onSuccess }),
+    untie: useMutation({ mutationFn: () => call('DELETE', '/me/identity'), onSuccess }),
     drop: useMutation({ mutationFn: (code: string) => call('DELETE', `/me/factor?code=${encodeURIComponent(code)}`), onSuccess }),
   };
 }

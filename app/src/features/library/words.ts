@@ -1,4 +1,4 @@
-import { STAGES, type District, type Frequency, type Stage, type Taxon, type Trait, type TraitRecord } from '@dendrix/core/knowledge';
+import { genusOf, STAGES, type District, type Frequency, type Stage, type Taxon, type Trait, type TraitRecord } from '@dendrix/core/knowledge';
 import { library } from '@/features/shell/library';
 
 const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
@@ -32,14 +32,19 @@ export function recordWords(trait: Trait, record: TraitRecord): { stage: Stage |
 }
 
 const LISTS: [keyof District['lists'], string][] = [
+  ['protected', 'protected here: works on it need leave first'],
   ['approved', 'on the list of trees approved for planting'],
   ['watched', 'watched: it spreads here'],
   ['invasive', 'listed as invasive here'],
   ['rare', 'rare here: kept to its last'],
 ];
 
-/** How a district's lists stand to a taxon, in words; empty when none names it. */
+/** How a district's lists stand to an accepted name, in words; empty when none names it or its genus. */
+export const listedWords = (district: District, name: string): string[] =>
+  LISTS.filter(([list]) => district.lists[list].some((one) => one === name || one === genusOf(name))).map(([, words]) => words);
+
+/** How a district stands to a taxon, in words: its lists, and whether it grows wild there. */
 export const listWords = (district: District, taxon: Taxon): string[] => [
-  ...LISTS.filter(([list]) => district.lists[list].includes(taxon.name)).map(([, words]) => words),
+  ...listedWords(district, taxon.name),
   ...(district.wild.includes(taxon.name) ? ['grows wild here'] : []),
 ];

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { FeatureCollection } from 'geojson';
+import { useRange } from '@/features/shell/range';
 import { aboutHere, townBackgrounds } from '@/data/keys';
 import { addressOf, type Behind } from './what-lies-behind';
 import { heldPlan, holdPlan, keepPlans } from '@/offline/plan';
@@ -25,7 +26,9 @@ export function useBehind(): Behind | null {
   const listed = useQuery(townBackgrounds);
   const known = !listed.isPending && !about.isPending;
   const isDemonstration = about.data?.kind === 'demonstration';
-  const all = listed.data ?? [];
+  const { districts } = useRange();
+  // Whoever looks after some districts has the maps of these, and of the whole town.
+  const all = (listed.data ?? []).filter(({ districtId }) => districtId === null || districts.length === 0 || districts.includes(districtId));
   const key = all.map(({ id }) => id).join();
   const query = useQuery({
     queryKey: ['held', 'behind', isDemonstration, key],

@@ -8,6 +8,7 @@ import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
 import { waitForLeaf, type Planned, type PlannedCrew } from '@dendrix/core/rounds';
 import { candidatesOf, everybody, found, keepRound, roundsOfDay } from '@/data/keys';
 import { useSession } from '@/features/session/useSession';
+import { useRange } from '@/features/shell/range';
 import { useUnits } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';
 import { dayWords, distanceWords } from '@/features/shell/words';
@@ -91,6 +92,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
   const client = useQueryClient();
   const wide = useWide();
   const { account } = useSession();
+  const range = useRange();
   const [wishes, setWishes] = useState(lastWishes);
   const [before] = useState(() => unkept<Asked, Changes>(day));
   const [asked, setAsked] = useState<Asked | null>(before?.asked ?? null);
@@ -107,12 +109,12 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
       onKept(null);
       const { from, start, minutes, by, back, tools } = what.wishes;
       try {
-        const { items, times } = await candidatesOf(what.day, start, pinned).catch(async (error: unknown) => {
+        const { items, times } = await candidatesOf(what.day, start, pinned, range.districts).catch(async (error: unknown) => {
           if (!(error instanceof NoSignal)) throw error;
           onKept(
             'No signal: planned from what this device holds. What others took or put off is not known here, and it is kept once there is one.',
           );
-          return heldCandidates(what.day, pinned);
+          return heldCandidates(what.day, pinned, range.holds);
         });
         const crews = what.crews.map((id, i): PlannedCrew => ({
           id,
@@ -131,7 +133,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
         setProblem((error as Error).message);
       }
     },
-    [begin, onKept],
+    [begin, onKept, range],
   );
   const change = (next: Changes) => {
     setChanges(next);

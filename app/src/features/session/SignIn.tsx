@@ -12,6 +12,7 @@ import { Button } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
+import { goElsewhere, refusedWords } from './elsewhere';
 import { useDemoAccounts, useSignIn } from './useSession';
 
 /** What each role is there for. */
@@ -33,6 +34,7 @@ export function SignIn() {
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
   const [tried, setTried] = useState(false);
+  const [refused] = useState(refusedWords);
   const wantsCode = signIn.error instanceof ApiProblem && signIn.error.path === 'code';
   const submit = () => {
     setTried(true);
@@ -61,6 +63,15 @@ export function SignIn() {
           They are safe on this device, each under the name of whose it is, and go out when that person signs in.
         </Remark>
       ) : null}
+      {refused && !signIn.error ? <Remark mood="caution">{refused}</Remark> : null}
+      {about?.provider ? (
+        <View className="gap-2">
+          <Heading>Sign in</Heading>
+          <Button kind="next" onPress={() => goElsewhere()}>
+            {`With ${about.provider}`}
+          </Button>
+        </View>
+      ) : null}
       {signIn.error ? (
         <View role="alert" className="border-l-4 border-l-sulphur bg-sulphur-wash px-3 py-2">
           <Body>{signIn.error.message}</Body>
@@ -88,7 +99,7 @@ export function SignIn() {
         </View>
       ) : null}
       <View className="gap-3">
-        <Heading>Sign in</Heading>
+        <Heading>{about?.provider ? 'Or with a password' : 'Sign in'}</Heading>
         <Field
           label="Name"
           autoCapitalize="none"
@@ -118,7 +129,7 @@ export function SignIn() {
             hint="Six digits from the phone with your second factor, or one of your recovery codes."
           />
         ) : null}
-        <Button kind="next" onPress={submit} disabled={signIn.isPending}>
+        <Button kind={about?.provider ? 'plain' : 'next'} onPress={submit} disabled={signIn.isPending}>
           Sign in
         </Button>
         {about?.kind === 'town' ? (

@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
+import type { District } from '@dendrix/core/knowledge';
 import { townBackgrounds } from '@/data/keys';
 import { megabytes } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui/text';
-import { Button } from '@/ui/button';
+import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { FileButton } from './FileButton';
@@ -17,9 +18,14 @@ const KINDS = [
   ['house', 'house', 'houses'],
 ] as const;
 
-/** Streets, parks and water as shapes, or a file of map tiles: what lies behind the trees. */
-export function BehindStep() {
-  const { data = [] } = useQuery(townBackgrounds);
+/**
+ * Streets, parks and water as shapes, or a file of map tiles: what lies behind the trees.
+ * @param district whose map it may be; null where the town has only one
+ */
+export function BehindStep({ district }: { district: Pick<District, 'id' | 'name'> | null }) {
+  const { data: all = [] } = useQuery(townBackgrounds);
+  const data = all.filter(({ districtId }) => districtId === null || district === null || districtId === district.id);
+  const [whose, setWhose] = useState<'town' | 'district'>('town');
   const [attribution, setAttribution] = useState('');
   const [share, setShare] = useState<number | null>(null);
   const { bring, drop } = useBackgroundActs(setShare);
@@ -34,7 +40,7 @@ export function BehindStep() {
         <View key={one.id} className="flex-row items-center justify-between gap-3 border-b border-rule pb-2">
           <View className="min-w-0 flex-1">
             <Strong>{one.name}</Strong>
-            <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'}, ${one.size < 1e5 ? `${Math.ceil(one.size / 1000)} kB` : megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
+            <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'} of ${one.districtId === null ? 'the whole town' : (district?.name ?? 'a district')}, ${one.size < 1e5 ? `${Math.ceil(one.size / 1000)} kB` : megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
           </View>
           <Button label={`Take ${one.name} away`} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
             Take away
@@ -47,12 +53,30 @@ export function BehindStep() {
         onChangeText={setAttribution}
         hint="Stands at the foot of the map, as its licence may ask for."
       />
+      {district ? (
+        <Choice
+          label="What it shows"
+          options={[
+            { value: 'town', words: 'The whole town' },
+            { value: 'district', words: district.name },
+          ]}
+          value={whose}
+          onChange={setWhose}
+        />
+      ) : null}
       <FileButton
         words={share === null ? 'Choose a file' : `Sending, ${Math.round(share * 100)} %`}
         label="Map file"
         accept=".geojson,.json,.pmtiles,application/geo+json"
         disabled={bring.isPending}
-        onFile={(file) => bring.mutate({ file, name: file.name.replace(/\.[^.]+$/, '') || file.name, attribution: attribution.trim() })}
+        onFile={(file) =>
+          bring.mutate({
+            file,
+            name: file.name.replace(/\.[^.]+$/, '') || file.name,
+            attribution: attribution.trim(),
+            district: whose === 'district' ? (district?.id ?? null) : null,
+          })
+        }
       />
       {came ? (
         <Remark

@@ -16,7 +16,7 @@ const MEANS: Readonly<Record<(typeof KIND_LISTS)[number], string>> = {
   watched: 'spreading perhaps: reported when seen',
   invasive: 'not wanted: goes to review when named',
   rare: 'kept to its last: goes to review when named',
-  protected: 'works on it need leave first',
+  protected: 'works on it need leave first: every judgement says so, and felling goes to review',
 };
 /** Problems shown before the rest folds. */
 const SHOWN = 5;

@@ -58,7 +58,7 @@ export function SetUpScreen() {
       {district ? (
         <View className={wide ? 'flex-row flex-wrap items-start gap-4' : 'gap-4'} key={district.id}>
           <Step number={1} title="What lies behind the map" isDone={far.backgrounds > 0} wide={wide}>
-            <BehindStep />
+            <BehindStep district={districts.length > 1 ? district : null} />
           </Step>
           <OfDistrict id={district.id} wide={wide} />
           <Step number={5} title="The tree list" isDone={far.trees > 0} wide={wide}>

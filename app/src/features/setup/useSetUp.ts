@@ -48,6 +48,14 @@ function sendFile(path: string, file: File, tell: (share: number) => void): Prom
   });
 }
 
+interface MapFile {
+  file: File;
+  name: string;
+  attribution: string;
+  /** Null: a map of the whole town. */
+  district: string | null;
+}
+
 /** Brings something in that is to lie behind the map, and takes it away. */
 export function useBackgroundActs(tell: (share: number | null) => void) {
   const client = useQueryClient();
@@ -59,9 +67,9 @@ export function useBackgroundActs(tell: (share: number | null) => void) {
   };
   return {
     bring: useMutation({
-      mutationFn: async ({ file, name, attribution }: { file: File; name: string; attribution: string }): Promise<BroughtIn> => {
+      mutationFn: async ({ file, name, attribution, district }: MapFile): Promise<BroughtIn> => {
         const kind = /\.pmtiles$/i.test(file.name) ? 'tiles' : 'plan';
-        const query = new URLSearchParams({ kind, name, attribution });
+        const query = new URLSearchParams({ kind, name, attribution, ...(district === null ? {} : { district }) });
         return (await sendFile(`/backgrounds/${newId()}?${query.toString()}`, file, tell)) as BroughtIn;
       },
       onSettled,

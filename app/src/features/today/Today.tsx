@@ -6,6 +6,7 @@ import { plateLeaf } from '@dendrix/core/figures/plate-leaf';
 import type { Place } from '@dendrix/core/geo';
 import { seasonOf } from '@dendrix/core/time';
 import { useTownDistrict } from '@/features/shell/leading';
+import { showWholeTown, useRange } from '@/features/shell/range';
 import { todayIso } from '@/features/shell/today';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
@@ -40,10 +41,13 @@ export function Today() {
   // What was tapped shows at once; the list it asks for is drawn after it.
   const within = Number(useDeferredValue(span));
   const { stops, elsewhere, total, more, putOff, metres, today, known, error, refetch } = useRound(within, from);
+  const range = useRange();
   const { parcels, send, online } = useOutbox();
   const wide = useWide();
   const drawn = useGradually(stops.length, 1, IN_SIGHT);
-  const district = useTownDistrict();
+  const town = useTownDistrict();
+  // Whoever looks after one district has its season.
+  const district = (range.districts.length > 0 ? range.own[0] : null) ?? town;
   if (!known || !district)
     return (
       <Page title="Today" wide={wide}>
@@ -98,6 +102,18 @@ export function Today() {
       ) : null}
       <FirstHour />
       <MyRound today={today} />
+      {range.own.length > 0 ? (
+        <Choice
+          label="Whose trees"
+          shown={false}
+          options={[
+            { value: 'own', words: range.own.length === 1 ? (range.own[0]?.name ?? '') : 'My districts' },
+            { value: 'town', words: 'Whole town' },
+          ]}
+          value={range.isWholeTown ? 'town' : 'own'}
+          onChange={(value) => showWholeTown(value === 'town')}
+        />
+      ) : null}
       <Choice label="How far ahead" shown={false} options={SPANS} value={span} onChange={setSpan} />
       {total > stops.length || from ? (
         <View className="gap-1">
@@ -191,7 +207,7 @@ function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
   const [all, setAll] = useState(false);
   if (trees.length === 0) return null;
   return (
-    <Remark mood="caution" title={`${trees.length} more that press, too far off for this round`}>
+    <Remark mood="caution" title={`${trees.length} more that press, outside this round`}>
       <View className="flex-row flex-wrap gap-2">
         {trees.slice(0, all ? trees.length : ELSEWHERE).map((tree) => (
           <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>

@@ -7,6 +7,7 @@ import type { LeadingTaxon } from '@dendrix/core/knowledge/leading';
 import { due, isPressing, pickRound, settles, walkingOrder, walkLength, type Settles } from '@dendrix/core/planning';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { useLeading } from '@/features/shell/leading';
+import { useRange } from '@/features/shell/range';
 import { todayIso } from '@/features/shell/today';
 import { useHeldTrees } from '@/features/tree/useHeldTrees';
 import { useAsTheyWillBe } from '@/features/tree/useUnsent';
@@ -27,7 +28,12 @@ const ROUND = 20;
 /** Records of a round that are this fresh are not fetched anew, ms. */
 const FRESH = 10 * 60_000;
 
-const ofHeld = (trees: readonly TreeBrief[]): RoundAnswer => ({ items: [...trees], due: trees.length, more: false, putOff: 0 });
+const ofHeld = (trees: readonly TreeBrief[], isOwn: (tree: TreeBrief) => boolean): RoundAnswer => ({
+  items: [...trees],
+  due: trees.filter(isOwn).length,
+  more: false,
+  putOff: 0,
+});
 
 /**
  * Trees due within some days, chosen about where the round begins, in walking order, with what the season can settle at each.
@@ -35,10 +41,11 @@ const ofHeld = (trees: readonly TreeBrief[]): RoundAnswer => ({ items: [...trees
  */
 export function useRound(within: number, from: Place | null) {
   const today = todayIso();
-  const query = useQuery({ ...roundAhead(today, within, from), placeholderData: (before) => before });
+  const range = useRange();
+  const query = useQuery({ ...roundAhead(today, within, from, range.districts), placeholderData: (before) => before });
   // Without a signal a round that was never asked for is made from what the device holds.
   const held = useHeldTrees(query.isError && (query.data === undefined || query.isPlaceholderData));
-  const answer = held && query.isError ? ofHeld(due(held, today, within)) : query.data;
+  const answer = held && query.isError ? ofHeld(due(held, today, within), range.holds) : query.data;
   const listed = useAsTheyWillBe(answer?.items);
   // What was put off on this device and is not sent yet counts; what presses is never left out.
   const { parcels } = useOutbox();
@@ -51,7 +58,7 @@ export function useRound(within: number, from: Place | null) {
   const round = useMemo(() => {
     // A visit that waits here may have moved the day.
     const waiting = due(candidates ?? [], today, within);
-    const { stops, elsewhere } = pickRound(waiting, today, ROUND, from ?? undefined);
+    const { stops, elsewhere } = pickRound(waiting, today, ROUND, from ?? undefined, range.holds);
     const order = walkingOrder(stops, from ?? undefined);
     return {
       elsewhere,
@@ -64,7 +71,7 @@ export function useRound(within: number, from: Place | null) {
         step: i === 0 ? null : distance(order[i - 1] as TreeBrief, tree),
       })),
     };
-  }, [candidates, leading, today, within, from]);
+  }, [candidates, leading, today, within, from, range]);
   useRecordsAhead(round.stops, query.isSuccess);
   const total = Math.max(round.stops.length, (answer?.due ?? 0) - round.done);
   return {

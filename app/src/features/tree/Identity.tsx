@@ -3,8 +3,10 @@ import { Pressable, View } from 'react-native';
 import type { TreeDetail } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures';
 import { slugOf } from '@dendrix/core/knowledge';
-import { commonName, taxonNamed } from '@/features/shell/library';
+import { commonName, districtOf, taxonNamed } from '@/features/shell/library';
 import { standingNameOf, standingWords } from '@dendrix/core/review';
+import { capital } from '@dendrix/core/words';
+import { listedWords } from '@/features/library/words';
 import { Body, Latin, Said, Small, Strong, useScreenTitle } from '@/ui/text';
 import { TreeTag } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
@@ -14,6 +16,7 @@ export function Identity({ tree }: { tree: TreeDetail }) {
   const router = useRouter();
   const taxon = taxonNamed(tree.taxon);
   useScreenTitle(`${tree.tag} ${tree.taxon ?? 'not yet named'}`);
+  const listed = tree.taxon ? listedWords(districtOf(tree), tree.taxon) : [];
   const now = standingNameOf(tree.determinations, tree.reviews, tree.visits).named;
   return (
     <View className="gap-2">
@@ -34,6 +37,7 @@ export function Identity({ tree }: { tree: TreeDetail }) {
               {standingWords(tree.standing)}
             </Strong>
           </Body>
+          {listed.length > 0 ? <Small className="text-ink">{`${capital(listed.join('; '))}.`}</Small> : null}
           {now?.why ? <Small numberOfLines={2}>{now.why}</Small> : null}
         </View>
         {taxon ? (

@@ -1,0 +1,134 @@
+import type { Request, Response } from 'express';
+import { z } from 'zod';
+import { chain } from '../audit/service';
+import { inTransaction } from '../db/transaction';
+import { HttpProblem } from '../http/problem';
+import { route, type Route } from '../http/route';
+import type { World } from '../world';
+import type { Access } from './access';
+import { User } from './model';
+import { dropIdentity, followLinkThere, readLink } from './people';
+import { BACK, type Provider, type Purpose } from './provider';
+import { isActive } from './service';
+import { beginSession } from './sessions';
+
+/** What the browser takes along to the provider. It has to come back from elsewhere, which the cookie of a session does not. */
+const ALONG = 'dendrix-way';
+
+/** Why nobody was let in; the door says it in words. */
+type Refused = 'unknown' | 'failed' | 'taken' | 'link' | 'away';
+
+const alongOf = (request: Request): string | undefined =>
+  request.headers.cookie
+    ?.split(';')
+    .map((part) => part.trim().split('='))
+    .find(([name]) => name === ALONG)?.[1];
+
+/** Signing in where the organisation does. None of it is there where no provider is set. */
+export function providerRoutes(world: World, access: Access, note: (userId: string) => Promise<void>): Route[] {
+  const { provider, clock, town } = access;
+  if (!provider) return [];
+  return [
+    route({
+      method: 'get',
+      path: '/session/provider',
+      summary: 'Go to where the organisation signs in; the way back ends in a session',
+      role: 'anyone',
+      query: z.object({ link: z.string().min(1).max(60).optional(), tie: z.enum(['true']).optional() }),
+      async handle({ query, request, response }) {
+        // Whoever comes here is a page that is left: what is wrong is said at the door, not in a line of JSON.
+        await begin(provider, query, request, response).catch((error: unknown) => {
+          if (!(error instanceof HttpProblem)) throw error;
+          response.redirect(303, refused(error.status === 503 ? 'away' : 'link'));
+        });
+      },
+    }),
+    route({
+      method: 'get',
+      path: '/session/provider/back',
+      summary: 'The way back from where the organisation signs in',
+      role: 'anyone',
+      async handle({ request, response }) {
+        const to = await end(request).catch((error: unknown) => {
+          if (error instanceof HttpProblem) return refused('link');
+          throw error;
+        });
+        response.clearCookie(ALONG, { path: '/api/v1/session/provider' });
+        response.redirect(303, to);
+      },
+    }),
+    route({
+      method: 'delete',
+      path: '/me/identity',
+      summary: 'Sign in there no more; a password has to be set',
+      role: 'viewer',
+      handle: ({ user }) => dropIdentity(world, user.id, user),
+    }),
+  ];
+
+  async function begin(there: Provider, query: { link?: string | undefined; tie?: 'true' | undefined }, request: Request, response: Response) {
+    const purpose = await purposeOf(query, request);
+    const { address, along, maxAge } = await there.begin(purpose, clock());
+    response.cookie(ALONG, along, {
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: request.secure,
+      maxAge,
+      path: '/api/v1/session/provider',
+    });
+    response.redirect(303, address);
+  }
+
+  async function purposeOf({ link, tie }: { link?: string | undefined; tie?: 'true' | undefined }, request: Request): Promise<Purpose> {
+    if (link !== undefined) {
+      await readLink(link, await town(), clock());
+      return { to: 'join', token: link };
+    }
+    if (!tie) return { to: 'sign in' };
+    const { userId } = request.session;
+    if (!userId) throw new HttpProblem(401, 'Not signed in', 'Sign in first.');
+    return { to: 'tie', user: userId };
+  }
+
+  async function end(request: Request): Promise<string> {
+    const came = await provider?.end(alongOf(request), request.originalUrl.slice(BACK.length), clock());
+    if (!came) return refused('failed');
+    const { purpose, identity } = came;
+    const known = await User.findOne({ where: { identity } });
+    if (purpose.to === 'sign in') {
+      // Whether they are not known or may not come in any more is nobody's business but an administrator's.
+      if (!known || !isActive(known)) return refused('unknown');
+      return enter(request, known.id);
+    }
+    if (purpose.to === 'tie') {
+      if (known && known.id !== purpose.user) return '/access?refused=taken';
+      await tie(world, purpose.user, identity);
+      return '/access';
+    }
+    if (known) return refused('taken');
+    const user = await followLinkThere(world, purpose.token, identity, clock());
+    return enter(request, user.id);
+  }
+
+  async function enter(request: Request, userId: string): Promise<string> {
+    await beginSession(request, userId, clock());
+    await note(userId);
+    return '/today';
+  }
+}
+
+const refused = (why: Refused): string => `/today?refused=${why}`;
+
+/** Ties an account to its identity at the provider. */
+const tie = (world: World, userId: string, identity: string): Promise<void> =>
+  inTransaction(world, async (transaction) => {
+    await User.update({ identity }, { where: { id: userId, state: null }, transaction });
+    await chain(world, transaction, {
+      userId,
+      action: 'tie identity',
+      entity: 'account',
+      entityId: userId,
+      body: {},
+      wrote: { users: [userId] },
+    });
+  });
