@@ -120,6 +120,7 @@ describe('roles on every route', () => {
     ['POST', `/accounts/${id}/link`, undefined, 'administrator'],
     ['POST', `/accounts/${id}/erase`, undefined, 'administrator'],
     ['DELETE', `/accounts/${id}/factor`, undefined, 'administrator'],
+    ['DELETE', `/accounts/${id}/identity`, undefined, 'administrator'],
     ['GET', `/accounts/${id}/devices`, undefined, 'administrator'],
     ['DELETE', `/accounts/${id}/devices`, undefined, 'administrator'],
     ['DELETE', `/accounts/${id}/devices/${visit}`, undefined, 'administrator'],

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { deviceView, factorCode, factorOffer, passwordChange, recoveryCodes } from '@dendrix/core/contracts';
 import { id } from '@dendrix/core/record';
+import { noteExport } from '../audit/exports';
 import { HttpProblem, notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
@@ -99,6 +100,7 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     role: 'viewer',
     answer: z.record(z.string(), z.unknown()),
     async handle({ user, response }) {
+      await noteExport(world, user.id, 'about-me.json');
       response.set('content-disposition', 'attachment; filename="about-me.json"');
       return ownData(world, user);
     },

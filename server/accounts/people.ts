@@ -149,12 +149,7 @@ export async function followLink(world: World, token: string, password: string, 
 export const followLinkThere = (world: World, token: string, identity: string, clock: Date): Promise<User> =>
   useLink(world, token, { identity, passwordHash: null }, clock);
 
-async function useLink(
-  world: World,
-  token: string,
-  given: Partial<Pick<User, 'passwordHash' | 'identity'>>,
-  clock: Date,
-): Promise<User> {
+async function useLink(world: World, token: string, given: Partial<Pick<User, 'passwordHash' | 'identity'>>, clock: Date): Promise<User> {
   const user = await inTransaction(world, async (transaction) => {
     const link = await openLink(token, clock, transaction);
     const found = await personOf(link.userId, transaction);

@@ -66,7 +66,12 @@ export function providerRoutes(world: World, access: Access, note: (userId: stri
     }),
   ];
 
-  async function begin(there: Provider, query: { link?: string | undefined; tie?: 'true' | undefined }, request: Request, response: Response) {
+  async function begin(
+    there: Provider,
+    query: { link?: string | undefined; tie?: 'true' | undefined },
+    request: Request,
+    response: Response,
+  ) {
     const purpose = await purposeOf(query, request);
     const { address, along, maxAge } = await there.begin(purpose, clock());
     response.cookie(ALONG, along, {

@@ -1,4 +1,5 @@
 import { QueryTypes } from 'sequelize';
+import { gate } from '../http/gate';
 import { HttpProblem } from '../http/problem';
 import type { World } from '../world';
 
@@ -10,8 +11,10 @@ const MOST = { address: 20, name: 10 } as const;
 type Kind = keyof typeof MOST;
 /** After the first wrong try they are counted for so long, and none is allowed once there were too many, ms. */
 const WINDOW_MS = 15 * 60_000;
-/** Checks that one server makes at once: so many tries may pass before the first of them is counted. */
+/** Checks that one server makes at once: so many tries may pass before the first of them is counted. Others wait: a crew comes in at seven. */
 const AT_ONCE = 4;
+const WAITING = 400;
+const door = gate(AT_ONCE, WAITING);
 
 type Db = Pick<World, 'sequelize'>;
 export type Tried = Readonly<Record<Kind, string>>;
@@ -61,26 +64,17 @@ async function countWrong({ sequelize }: Db, tried: Tried, now: Date): Promise<v
 export const forgetTries = async ({ sequelize }: Db, name: string): Promise<void> =>
   void (await sequelize.query('DELETE FROM tries WHERE who = ?', { replacements: [`name/${name}`.slice(0, 200)] }));
 
-const waiting: (() => void)[] = [];
-let running = 0;
-
 /**
  * Makes a check that may be wrong, and counts it where it is. Few run at once, so that nobody slips in a hundred tries while the first is
  * being checked.
  * @param clock by which tries are counted
  * @returns what the check found; null where it was wrong
- * @throws HttpProblem 429 where there were too many wrong ones
+ * @throws HttpProblem 429 where there were too many wrong ones, 503 where too many wait at the door
  */
-export async function tryOnce<T>(world: Db, tried: Tried, clock: () => Date, check: () => Promise<T | null>): Promise<T | null> {
-  if (running >= AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve));
-  running++;
-  try {
+export const tryOnce = <T>(world: Db, tried: Tried, clock: () => Date, check: () => Promise<T | null>): Promise<T | null> =>
+  door(async () => {
     await refuse(world, tried, clock());
     const found = await check();
     if (found === null) await countWrong(world, tried, clock());
     return found;
-  } finally {
-    running--;
-    waiting.shift()?.();
-  }
-}
+  });

@@ -141,6 +141,8 @@ export async function dropDistrict(world: World, id: string, by: Pick<Account, '
     if (others.length === 0) throw new HttpProblem(409, 'The last district', 'A town has one district at least; change this one instead.');
     const at = await nowAfter(transaction);
     await row.update({ at, goneAt: at }, { transaction });
+    // Its maps are everybody's again.
+    await Background.update({ districtId: null }, { where: { districtId: id }, transaction });
     await assignTrees(
       world,
       others.map((one) => districtOf(one.id, one.body)),

@@ -4,6 +4,7 @@ import { pathWords } from '@dendrix/core/problem';
 import { mayAct, type Account, type Role } from '@dendrix/core/contracts';
 import { canonical } from '../audit/canonical';
 import { bodyReader, SMALL } from './body';
+import { gateOf, type Heavy } from './gate';
 import { HttpProblem } from './problem';
 
 /** What a handler gets: everything checked. */
@@ -39,6 +40,8 @@ export interface Route<
   bodyTypes?: readonly string[];
   /** Longest body, bytes; 16 KB where nothing is said. */
   bodyLimit?: number;
+  /** Takes time or room: it waits for its turn, and where too many wait it is refused for a moment. */
+  heavy?: Heavy;
   /** Open to somebody who owes a second factor: what they need to set it up. */
   owing?: true;
   /** Absent when the answer is not JSON; the handler then writes it. */
@@ -90,15 +93,18 @@ export function mount(router: Router, routes: readonly Route[], userOf: (request
       // Whoever may ask needs no name: also a device that was signed out from elsewhere may sign in.
       const user = r.role === 'anyone' ? null : await userOf(request);
       letIn(r, user);
-      await readBody?.(request, response);
-      const result = await r.handle({
-        params: check(r.params, request.params, 'path'),
-        query: check(r.query, request.query, 'query'),
-        body: check(r.body, request.body, 'body'),
-        user: user as Account,
-        request,
-        response,
-      });
+      const answer = async () => {
+        await readBody?.(request, response);
+        return r.handle({
+          params: check(r.params, request.params, 'path'),
+          query: check(r.query, request.query, 'query'),
+          body: check(r.body, request.body, 'body'),
+          user: user as Account,
+          request,
+          response,
+        });
+      };
+      const result = await (r.heavy ? gateOf(r.heavy)(answer) : answer());
       if (response.headersSent) return;
       if (!r.answer) return void response.status(204).end();
       // What the schema does not name never leaves.

@@ -14,6 +14,7 @@ export const photoRoutes = (world: World): Route[] => [
     path: '/visits/{visitId}/photos/{id}',
     summary: 'Send the picture of a photograph the visit names, as JPEG, PNG or WebP; sending it again changes nothing',
     role: 'crew',
+    heavy: 'picture',
     params: z.object({ visitId: id, id }),
     body: z.instanceof(Buffer, { error: 'send the picture itself, as image/jpeg, image/png or image/webp' }),
     bodyTypes: PICTURE_TYPES,

@@ -102,6 +102,7 @@ export const roundRoutes = (world: World, fonts: string): Route[] => [
     path: '/rounds/{id}/round.pdf',
     summary: 'A round on a printed sheet, PDF, A4 or Letter',
     role: 'viewer',
+    heavy: 'sheet',
     params: z.object({ id }),
     query: z.object({ paper: z.enum(PAPERS).default('a4'), units: z.enum(UNIT_SYSTEMS).default('metric') }),
     async handle({ params, query, response }) {

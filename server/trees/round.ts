@@ -42,8 +42,7 @@ export async function roundCandidates({ sequelize }: Pick<World, 'sequelize'>, d
     countDue(sequelize, dueBy, districts),
   ]);
   const begin = from ?? own[0] ?? oldest[0];
-  const near =
-    begin && oldest.length === OLDEST ? await within(sequelize, await dueNear(sequelize, dueBy, begin), districts) : [];
+  const near = begin && oldest.length === OLDEST ? await within(sequelize, await dueNear(sequelize, dueBy, begin), districts) : [];
   const items = new Map([...own, ...anywhere, ...oldest, ...near].map((tree) => [tree.id, tree]));
   const found = [...items.values()];
   const off = today === undefined ? new Set<string>() : await putOffNow(sequelize, today, found);

@@ -178,7 +178,10 @@ export const candidatesOf = (
   wanted: readonly string[],
   districts: readonly string[] = [],
 ): Promise<CandidatesAnswer> =>
-  get(`/plan/candidates?day=${day}${at(from)}${among(districts)}${wanted.length === 0 ? '' : `&wanted=${wanted.join()}`}`, (of) => of.candidatesAnswer);
+  get(
+    `/plan/candidates?day=${day}${at(from)}${among(districts)}${wanted.length === 0 ? '' : `&wanted=${wanted.join()}`}`,
+    (of) => of.candidatesAnswer,
+  );
 
 /** The rounds of a day. */
 export const roundsOfDay = (day: string) =>

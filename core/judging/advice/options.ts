@@ -90,7 +90,10 @@ export function options(of: Standing, comeBackBy: string): Option[] {
   return ranked.map((one) => ({
     do: one.do,
     because: one.because,
-    needs: [...say.needs(one.do, of.input.taxon?.name ?? of.input.name, leaveFor(one.do, of.protection), of.input.lifeStage), ...(one.needs ?? [])],
+    needs: [
+      ...say.needs(one.do, of.input.taxon?.name ?? of.input.name, leaveFor(one.do, of.protection), of.input.lifeStage),
+      ...(one.needs ?? []),
+    ],
     by: one.by ?? comeBackBy,
     who: say.who(one.do),
   }));

@@ -1,4 +1,13 @@
-import { genusOf, STAGES, type District, type Frequency, type Stage, type Taxon, type Trait, type TraitRecord } from '@dendrix/core/knowledge';
+import {
+  genusOf,
+  STAGES,
+  type District,
+  type Frequency,
+  type Stage,
+  type Taxon,
+  type Trait,
+  type TraitRecord,
+} from '@dendrix/core/knowledge';
 import { library } from '@/features/shell/library';
 
 const traits = new Map(library.traits.map((trait) => [trait.id, trait]));

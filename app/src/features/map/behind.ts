@@ -28,7 +28,9 @@ export function useBehind(): Behind | null {
   const isDemonstration = about.data?.kind === 'demonstration';
   const { districts } = useRange();
   // Whoever looks after some districts has the maps of these, and of the whole town.
-  const all = (listed.data ?? []).filter(({ districtId }) => districtId === null || districts.length === 0 || districts.includes(districtId));
+  const all = (listed.data ?? []).filter(
+    ({ districtId }) => districtId === null || districts.length === 0 || districts.includes(districtId),
+  );
   const key = all.map(({ id }) => id).join();
   const query = useQuery({
     queryKey: ['held', 'behind', isDemonstration, key],
