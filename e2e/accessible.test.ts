@@ -1,29 +1,32 @@
 // Every screen held against axe-core, on a phone and on a wide screen, by day and at dusk; dialogs, headings and titles.
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
-import { firstVisit, signIn, useTown } from './town';
+import { firstVisit, goIn, signIn, useTown } from './town';
 
 const town = useTown();
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 /** WCAG 2.2, levels A and AA, and what axe calls best practice. */
-const HELD = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+const HELD = { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] };
+
+/** What is another at dusk: the rules about colour. */
+const COLOUR = { type: 'rule', values: ['color-contrast', 'link-in-text-block'] };
 
 interface Found {
   id: string;
   impact: string;
   nodes: { html: string }[];
 }
-async function violations(page: Page, within = 'html'): Promise<string[]> {
+async function violations(page: Page, within = 'html', rules = HELD): Promise<string[]> {
   // Run apart from the page's own rules for scripts: it is the test's, not the application's.
   await page.addScriptTag({ content: AXE }).catch(() => page.evaluate(AXE));
   const found = await page.evaluate(
-    async ({ tags, where }) =>
+    async ({ rules, where }) =>
       (
         await (window as unknown as { axe: { run: (where: string, how: object) => Promise<{ violations: Found[] }> } }).axe.run(where, {
-          runOnly: tags,
+          runOnly: rules,
         })
       ).violations,
-    { tags: HELD, where: within },
+    { rules, where: within },
   );
   return found.map(({ id, impact, nodes }) => `${id} (${impact}), ${nodes.length}: ${nodes[0]?.html.slice(0, 180)}`);
 }
@@ -53,30 +56,51 @@ const SCREENS: readonly [path: string, title: RegExp][] = [
   ['/tree/TREE', /./],
 ];
 
-describe.each([
-  ['phone', 'light'],
-  ['phone', 'dark'],
-  ['wide', 'light'],
-  ['wide', 'dark'],
-] as const)('on a %s, %s', (size, scheme) => {
+describe.each(['phone', 'wide'] as const)('on a %s, by day and at dusk', (size) => {
   let page: Page;
+  /** Nothing is wrong by day, and no colour at dusk: what else there is stands there in either. */
+  const isClean = async () => {
+    await page.emulateMedia({ colorScheme: 'light' });
+    await page.locator('html:not(.dusk)').waitFor();
+    expect(await violations(page)).toEqual([]);
+    await page.emulateMedia({ colorScheme: 'dark' });
+    await page.locator('html.dusk').waitFor();
+    expect(await violations(page, 'html', COLOUR)).toEqual([]);
+  };
   beforeAll(async () => {
     page = size === 'phone' ? await town.phone() : await town.wide();
-    await page.emulateMedia({ colorScheme: scheme });
     await page.goto(`${town.base}/today`);
     await page.getByRole('heading', { name: 'Sign in' }).waitFor();
-    expect(await violations(page)).toEqual([]);
+    await isClean();
     await signIn(page, town, 'Ines');
   });
   it.each(SCREENS)('%s', async (path, title) => {
     await page.goto(`${town.base}${path.replace('TREE', await treeDue(page))}`);
     await page.getByRole('heading', { level: 1 }).first().waitFor();
-    await page.waitForTimeout(250);
-    expect(await violations(page)).toEqual([]);
+    await page.waitForTimeout(150);
+    await isClean();
     expect(await page.getByRole('main').count()).toBe(1);
     expect(await page.getByRole('heading', { level: 1 }).count()).toBe(1);
     expect(await page.title()).toMatch(title);
     expect(await page.title()).toMatch(/ · Dendrix$/);
+  });
+  it('every step of a visit', async () => {
+    await page.goto(`${town.base}/today`);
+    await page
+      .getByRole('button', { name: /^Start a visit to/ })
+      .first()
+      .click();
+    await page.getByRole('heading', { name: 'Stop and look first' }).waitFor();
+    await isClean();
+    await goIn(page);
+    for (const step of [/^Bark/, /^Twig/, /^Leaf/, /^Measure/, /^Walk round/, /^Judge/]) {
+      await page.getByRole('tab', { name: step }).click();
+      await page.getByRole('tab', { name: step, selected: true }).waitFor();
+      await page.waitForTimeout(200);
+      await isClean();
+      expect(await page.getByRole('main').count()).toBe(1);
+      expect(await page.getByRole('heading', { level: 1 }).count()).toBe(1);
+    }
   });
 });
 

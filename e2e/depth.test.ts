@@ -80,8 +80,8 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('button', { name: 'A sign out of reach, 2 to 4 m' }).click();
     await page.getByRole('textbox', { name: 'Find a sign' }).fill('pock');
     await page.getByRole('button', { name: /^Pockmarks/ }).click();
-    await page.getByRole('radio', { name: '20 percent' }).click();
-    await page.getByRole('button', { name: /: 5 percent more$/ }).click();
+    await page.getByRole('radio', { name: '20 %' }).click();
+    await page.getByRole('button', { name: /: \+5 percent$/ }).click();
     await page.getByRole('button', { name: /^Record pockmarks/ }).click();
     await page.getByText('saved here').waitFor();
 
@@ -289,11 +289,11 @@ describe('judging at a desk', () => {
     await page.getByRole('tab', { name: 'Judge' }).click();
     await page.getByText('What may be behind the signs').waitFor();
     await page.getByText('Look for next').waitFor();
-    const absent = page.getByRole('button', { name: /: looked for, not there$/ }).first();
+    const absent = page.getByRole('button', { name: /: looked, not there$/ }).first();
     const asked = ((await absent.getAttribute('aria-label')) ?? '').split(':')[0] ?? '';
     await absent.click();
     await page.getByText('Looked for and not there').waitFor();
-    expect(await page.getByRole('button', { name: `${asked}: looked for, not there` }).count()).toBe(0);
+    expect(await page.getByRole('button', { name: `${asked}: looked, not there` }).count()).toBe(0);
 
     await page.getByRole('button', { name: 'Works are planned near it' }).click();
     await page.getByRole('textbox', { name: 'Nearest distance to the stem' }).fill('3 m');

@@ -124,7 +124,14 @@ export async function openDatabase({
       `CREATE USER IF NOT EXISTS 'dendrix'@'127.0.0.1' IDENTIFIED BY '${state.password}';`,
       `ALTER USER 'dendrix'@'127.0.0.1' IDENTIFIED BY '${state.password}';`,
       "GRANT ALL ON dendrix.* TO 'dendrix'@'127.0.0.1';",
-      ...(own ? ["GRANT ALL ON `dendrix\\_test\\_%`.* TO 'dendrix'@'127.0.0.1';"] : []),
+      // Tests make databases of their own, and an account that may do no more than a running service does.
+      ...(own
+        ? [
+            "GRANT ALL ON `dendrix\\_test\\_%`.* TO 'dendrix'@'127.0.0.1' WITH GRANT OPTION;",
+            `CREATE USER IF NOT EXISTS 'dendrix_least'@'127.0.0.1' IDENTIFIED BY '${state.password}';`,
+            `ALTER USER 'dendrix_least'@'127.0.0.1' IDENTIFIED BY '${state.password}';`,
+          ]
+        : []),
     ].join('\n'),
   );
   const child = spawn(

@@ -3,7 +3,6 @@ import cluster from 'node:cluster';
 import { createServer, type ServerResponse } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
 import { v7 as newId } from 'uuid';
 import { loadLibrary } from '@dendrix/library';
 import { DEMO_PASSWORD, PEOPLE } from '../demo/people';
@@ -16,7 +15,6 @@ import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
 import { alone } from '../server/db/alone';
 import { addressesOf, connect } from '../server/db/connect';
-import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
 import { feedOf } from '../server/live/feed';
@@ -26,6 +24,8 @@ import { s3Store } from '../server/photos/store';
 import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/settle';
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
+import { logInto } from './log';
+import { bringUp } from './schema';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const {
@@ -35,6 +35,7 @@ const {
   HOST = '127.0.0.1',
   DENDRIX_TODAY,
   LOG_LEVEL = 'warn',
+  DENDRIX_LOG,
   DENDRIX_RATE,
   DENDRIX_PROCESSES = '1',
   DENDRIX_PICTURES,
@@ -114,7 +115,7 @@ try {
 
 /** What is done once, before anybody is served: the schema, what older rows lack, and the demonstration. */
 async function prepare(url: string): Promise<void> {
-  const ran = await migrate(sequelize).catch((error: Error) => {
+  const ran = await bringUp(sequelize).catch((error: Error) => {
     const { hostname, port } = addressesOf(url)[0] as URL;
     console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
     process.exit(1);
@@ -198,7 +199,8 @@ if (cluster.isPrimary && processes > 1) lead();
 else await serve(SESSION_SECRET);
 
 async function serve(secret: string): Promise<void> {
-  const logger = pino({ level: LOG_LEVEL });
+  // Several processes turn over a file each: of one, they would take it from under one another.
+  const logger = logInto(DENDRIX_LOG && cluster.worker ? `${DENDRIX_LOG}.${cluster.worker.id}` : DENDRIX_LOG, LOG_LEVEL);
   await keepDistricts(world);
   const resumed = await resumeImports(world, (error) => logger.error({ err: error }, 'import failed'));
   if (resumed > 0)

@@ -10,7 +10,8 @@ import { aTree, aVisit, PASSWORD, startService, TODAY, type Service } from './te
 
 let service: Service;
 beforeAll(async () => {
-  service = await startService();
+  // What is altered here, the account of a running service could not alter.
+  service = await startService({}, 'owner');
 });
 afterAll(() => service.stop());
 

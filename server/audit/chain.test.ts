@@ -14,7 +14,8 @@ const file = join(mkdtempSync(join(tmpdir(), 'dendrix-heads-')), 'apart', 'heads
 let treeId: string;
 let visitId: string;
 beforeAll(async () => {
-  service = await startService();
+  // What is altered here, the account of a running service could not alter.
+  service = await startService({}, 'owner');
   service.world.keepHead = headKeeper(file);
   const crew = await service.as('crew');
   const reviewer = await service.as('reviewer');

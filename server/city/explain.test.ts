@@ -83,6 +83,7 @@ const LEFT_OUT: Readonly<Record<string, string>> = {
       'POST /accounts/{id}/link',
       'POST /accounts/{id}/erase',
       'DELETE /accounts/{id}/factor',
+      'DELETE /accounts/{id}/identity',
       'DELETE /accounts/{id}/devices',
       'DELETE /accounts/{id}/devices/{device}',
       'PUT /access-rules',

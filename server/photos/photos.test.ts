@@ -7,7 +7,8 @@ import { aTree, aVisit, startService, TODAY, type Client, type Service } from '.
 
 let service: Service;
 beforeAll(async () => {
-  service = await startService();
+  // What is altered here, the account of a running service could not alter.
+  service = await startService({}, 'owner');
 });
 afterAll(() => service.stop());
 

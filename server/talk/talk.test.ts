@@ -18,7 +18,8 @@ let ids: Record<string, string>;
 const AT = `${TODAY}T10:00:00.000Z`;
 
 beforeAll(async () => {
-  service = await startService();
+  // What is altered here, the account of a running service could not alter.
+  service = await startService({}, 'owner');
   [crew, crew2, reviewer, coordinator] = (await Promise.all(
     ['crew', 'crew2', 'reviewer', 'coordinator'].map((login) => service.as(login)),
   )) as [Client, Client, Client, Client];

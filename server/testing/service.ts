@@ -12,6 +12,7 @@ import { emptyLook, SCHEMA, type VisitSubmission } from '@dendrix/core/record';
 import { type Role } from '@dendrix/core/contracts';
 import { createApp, type AppOptions } from '../app';
 import { connect } from '../db/connect';
+import { grantsFor } from '../db/grants';
 import { migrate } from '../db/migrate';
 import { defineModels } from '../db/models';
 import { addAccount } from '../accounts/service';
@@ -47,6 +48,19 @@ export function urlOf(sequelize: Sequelize): string {
   const url = new URL(process.env.DENDRIX_TEST_DATABASE ?? '');
   url.pathname = `/${sequelize.getDatabaseName()}`;
   return url.href;
+}
+
+/**
+ * Opens a database that `freshDatabase` made by an account that has the rights of a running service and no more. The tables are its from
+ * then on.
+ */
+export async function asService(owner: Sequelize): Promise<Sequelize> {
+  const url = new URL(urlOf(owner));
+  url.username = 'dendrix_least';
+  for (const grant of grantsFor(owner.getDatabaseName(), url.username, url.hostname)) await owner.query(grant);
+  const least = connect(url.href);
+  defineModels(least);
+  return least;
 }
 
 /** Takes away a database that `freshDatabase` made. */
@@ -134,11 +148,13 @@ const PEOPLE: readonly [string, Role][] = [
   ['administrator', 'administrator'],
 ];
 
-/** Starts the service on a free port with one person of each role. */
+/** Starts the service on a free port with one person of each role. @param account by which it comes to its database; the tests of the service run by the rights it needs and no others */
 export async function startService(
   more: Partial<Pick<AppOptions, 'clock' | 'isDemonstration' | 'proxies' | 'limit' | 'logger' | 'provider'>> = {},
+  account: 'owner' | 'service' = 'service',
 ): Promise<Service> {
-  const sequelize = await freshDatabase();
+  const owner = await freshDatabase();
+  const sequelize = account === 'owner' ? owner : await asService(owner);
   const world: World = {
     sequelize,
     library: testLibrary,
@@ -169,7 +185,8 @@ export async function startService(
     async stop() {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(resolve));
-      await dropDatabase(sequelize);
+      if (sequelize !== owner) await sequelize.close();
+      await dropDatabase(owner);
     },
   };
 }

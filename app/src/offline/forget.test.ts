@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { close, database } from './database';
-import { allowDays, dropIfUnattended, isUnattended, letGoOfRecord, noteContact, wasLetGo } from './forget';
+import { allowDays, dropIfUnattended, isUnattended, letGoOfRecord, noteContact, wasLetGo, watchUnattended } from './forget';
 
 const DAY = 24 * 3600 * 1000;
 const NOW = Date.parse('2026-06-15T10:00:00Z');
@@ -42,6 +42,25 @@ describe('what a device keeps readable', () => {
     expect(localStorage.getItem('dendrix-account')).toBeNull();
     noteContact(NOW + 4 * DAY);
     expect([isUnattended(NOW + 5 * DAY), wasLetGo()]).toEqual([false, false]);
+  });
+  it('goes too while the application stays open, and as soon as somebody takes the device up again', async () => {
+    allowDays(1);
+    noteContact(Date.now() - 0.9 * DAY);
+    const gone = jest.fn();
+    const stop = watchUnattended(gone);
+    const takeUp = async () => {
+      document.dispatchEvent(new Event('visibilitychange'));
+      for (let i = 0; i < 20; i++) await new Promise((resolve) => setTimeout(resolve, 5));
+    };
+    await takeUp();
+    expect([gone.mock.calls.length, (await counts())[1]]).toEqual([0, 1]);
+    localStorage.setItem('dendrix-contact', String(Date.now() - 1.1 * DAY));
+    await takeUp();
+    expect(gone.mock.calls.length).toBe(1);
+    expect(await counts()).toEqual([0, 0, 1, 1]);
+    stop();
+    await takeUp();
+    expect(gone.mock.calls.length).toBe(1);
   });
   it('a device that never had contact is not unattended', () => {
     expect(isUnattended(NOW)).toBe(false);

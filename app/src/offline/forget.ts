@@ -74,6 +74,26 @@ export async function dropIfUnattended(now = Date.now()): Promise<boolean> {
   return true;
 }
 
+/** An application that stays open is looked at so often, ms. */
+const LOOK_EVERY = 10 * 60_000;
+
+/**
+ * Watches a device that is left open: it lets go of the record as one that is opened does, when the time is up or when somebody takes it
+ * up again after that.
+ * @param gone called once the record is no longer here
+ * @returns a way to stop
+ */
+export function watchUnattended(gone: () => void): () => void {
+  const look = () => void dropIfUnattended().then((dropped) => dropped && gone());
+  const timer = setInterval(look, LOOK_EVERY);
+  const seen = () => document.visibilityState === 'visible' && look();
+  document.addEventListener('visibilitychange', seen);
+  return () => {
+    clearInterval(timer);
+    document.removeEventListener('visibilitychange', seen);
+  };
+}
+
 let forgetting: Promise<void> | undefined;
 
 /** Forgets all of it, also what waits to be sent: the device is lost, and somebody else may hold it. Then it begins at the door. */

@@ -50,7 +50,7 @@ export function PhotoPicker({ zone, sign, of, onPhoto }: Props) {
             Take a picture
           </Button>
           <Button label={`Choose a picture of ${of}`} onPress={() => album.current?.click()}>
-            Choose one
+            Choose a picture
           </Button>
         </View>
       )}

@@ -4,11 +4,12 @@ import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { useQuery } from '@tanstack/react-query';
 import { aboutHere, myNotices, townDistricts } from '@/data/keys';
-import { allowDays } from '@/offline/forget';
+import { allowDays, watchUnattended } from '@/offline/forget';
 import { useLive } from '@/features/live/useLive';
 import { SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
 import { OutboxProvider, useOutbox } from '@/offline/OutboxProvider';
+import { listenToKeys } from '@/ui/keys';
 import { Said, Small } from '@/ui/text';
 import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
@@ -40,6 +41,7 @@ const RAIL_PLACES: readonly Place[] = [...PLACES.slice(0, 4), { icon: 'library',
 /** The frame of every screen, with the outbox of who is signed in. */
 export function Shell({ children }: { children: ReactNode }) {
   const { account } = useSession();
+  useEffect(listenToKeys, []);
   return (
     <OutboxProvider account={account}>
       <Frame>{children}</Frame>
@@ -132,6 +134,8 @@ function useAllowedDays(): void {
   useEffect(() => {
     if (data) allowDays(data.unattendedDays);
   }, [data]);
+  // What stands on the screen goes with what is kept.
+  useEffect(() => watchUnattended(() => window.location.replace('/')), []);
 }
 
 /** What a person is told and has not seen. It is asked for once the first screen stands, and again when somebody speaks to them. */

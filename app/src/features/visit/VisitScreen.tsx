@@ -14,7 +14,7 @@ import type { Part, VisitDraft } from '@/offline/draft';
 import { DraftElsewhere, dropDraft } from '@/offline/drafts';
 import { enqueueVisit } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
-import { Small, Strong } from '@/ui/text';
+import { Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark, TreeTag, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
@@ -198,6 +198,10 @@ function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClos
         </ScrollView>
       ) : (
         <>
+          {/* Said, not shown: the tag above and the part below are what is seen. */}
+          <Title className="absolute h-px w-px overflow-hidden opacity-0">
+            {`Visit to ${tree.tag}: ${PARTS.find(({ part }) => part === draft.part)?.words.toLowerCase() ?? ''}`}
+          </Title>
           <View role="tablist" aria-label="Parts of the visit" className="flex-row border-b border-rule">
             {PARTS.map(({ part, words }) => {
               const on = part === draft.part;

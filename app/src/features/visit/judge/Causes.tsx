@@ -78,7 +78,7 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
                   It is there
                 </Button>
                 <Button
-                  label={`${look.label}: looked for, not there`}
+                  label={`${look.label}: looked, not there`}
                   onPress={() => change((now) => ({ absent: [...new Set([...now.absent, look.sign])] }))}
                 >
                   Looked, not there

@@ -39,8 +39,8 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
     );
   if (!open)
     return (
-      <Button kind="quiet" className="-ml-4 self-start" label={`I see ${of} otherwise`} onPress={() => setOpen(true)}>
-        I see it otherwise
+      <Button kind="quiet" className="-ml-4 self-start" onPress={() => setOpen(true)}>
+        {`I see ${of} otherwise`}
       </Button>
     );
   const ready = to !== null && to !== '' && why.trim().length >= 3 && (!typed || typed.valid(to));

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { type Statement } from '@dendrix/core/record';
-import { Body, Small } from '@/ui/text';
+import { Body, Said, Small } from '@/ui/text';
 
 /** What a judgement says, each opening to the rule that says it and what it rests on. */
 export const Statements = ({ statements }: { statements: readonly Statement[] }) => (
@@ -19,14 +19,12 @@ function StatementRow({ statement }: { statement: Statement }) {
       <Pressable
         role="button"
         aria-expanded={open}
-        aria-label={`${statement.says} Rule and evidence`}
         onPress={() => setOpen(!open)}
         className="min-h-[48px] flex-row items-center gap-2 active:opacity-60"
       >
         <Body className="flex-1">{statement.says}</Body>
-        <Small aria-hidden className="text-slate">
-          {open ? 'close' : 'why'}
-        </Small>
+        <Small className="text-slate">{open ? 'close' : 'why'}</Small>
+        <Said>Rule and evidence</Said>
       </Pressable>
       {open ? (
         <View className="gap-1 border-l-2 border-slate pb-2 pl-3">

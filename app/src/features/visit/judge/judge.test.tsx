@@ -173,7 +173,7 @@ describe('causes', () => {
       ],
     });
     const before = judged.agents.map((a) => a.probability);
-    const button = screen.getAllByRole('button', { name: /: looked for, not there$/ })[0] as HTMLElement;
+    const button = screen.getAllByRole('button', { name: /: looked, not there$/ })[0] as HTMLElement;
     fireEvent.click(button);
     expect(kept.absent).toHaveLength(1);
     expect(judged.agents.map((a) => a.probability)).not.toEqual(before);

@@ -65,7 +65,6 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
       {next ? (
         <Pressable
           role="button"
-          aria-label={`Look next: ${next.trait.label}`}
           onPress={() => onLook(next.trait)}
           className="min-h-[54px] justify-center rounded-md bg-oxide px-4 py-2 active:opacity-70"
         >

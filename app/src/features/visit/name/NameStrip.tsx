@@ -37,7 +37,12 @@ export function NameStrip({
         </Small>
       </View>
       {next ? (
-        <Button kind="next" className="max-w-[46%]" label={`Look next: ${next.trait.label}`} onPress={() => onLook(next.trait)}>
+        <Button
+          kind="next"
+          className="max-w-[46%]"
+          label={`Look next: ${next.trait.label.toLowerCase()}`}
+          onPress={() => onLook(next.trait)}
+        >
           {`Next: ${next.trait.label.toLowerCase()}`}
         </Button>
       ) : null}

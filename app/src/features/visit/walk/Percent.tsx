@@ -31,11 +31,11 @@ export function Percent({ label, value, card, onChange }: Props) {
     <View className="gap-2">
       <Small className="font-body-bold">{label}</Small>
       <View className="flex-row items-center gap-3" role="group" aria-label={label}>
-        <Button label={`${label}: 5 percent less`} onPress={() => step(-STEP)}>
+        <Button label={`${label}: −5 percent`} onPress={() => step(-STEP)}>
           −5
         </Button>
         <Strong className="min-w-[64px] text-center text-[20px]">{value === undefined ? 'not said' : `${value} %`}</Strong>
-        <Button label={`${label}: 5 percent more`} onPress={() => step(STEP)}>
+        <Button label={`${label}: +5 percent`} onPress={() => step(STEP)}>
           +5
         </Button>
       </View>
@@ -49,7 +49,7 @@ export function Percent({ label, value, card, onChange }: Props) {
                   key={percent}
                   role="radio"
                   aria-checked={on}
-                  aria-label={`${percent} percent`}
+                  aria-label={`${percent} %`}
                   onPress={() => onChange(percent)}
                   className={`flex-1 items-center rounded-md border bg-sheet p-1 active:opacity-70 ${on ? 'border-2 border-ink' : 'border-rule'}`}
                 >

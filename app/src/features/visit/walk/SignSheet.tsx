@@ -108,7 +108,6 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
               {alike.map(({ day, sign: earlier }) => (
                 <Button
                   key={earlier.key}
-                  label={`It is the one of ${dayWords(day)}`}
                   onPress={() => setAgain(earlier)}
                 >{`The one of ${dayWords(day)}${signWords(earlier, units) ? `: ${signWords(earlier, units)}` : ''}`}</Button>
               ))}

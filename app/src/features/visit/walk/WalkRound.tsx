@@ -1,5 +1,5 @@
 import type { KeyboardEvent } from 'react';
-import Svg, { Circle, Defs, Path, Pattern, Rect, Text } from 'react-native-svg';
+import Svg, { Circle, Defs, G, Path, Pattern, Rect, Text } from 'react-native-svg';
 import type { SignSeen, Sounding } from '@dendrix/core/record';
 import { markOn, planLabel, planSectors, PLAN_SIZE } from '@dendrix/core/figures';
 import type { Zone } from '@dendrix/core/knowledge';
@@ -82,16 +82,6 @@ export function WalkRound({ states, signs, sounding = [], current, onPick, size 
             {state === 'clear' ? (
               <Rect x={x - label.length * 3.9 - 3} y={y - 9} width={label.length * 7.8 + 6} height={18} rx={3} fill={p.lichenWash} />
             ) : null}
-            <Text
-              x={x}
-              y={y + 5}
-              fontSize={zone.startsWith('stem-') ? 15 : 12.5}
-              fontFamily="Atkinson_700"
-              textAnchor="middle"
-              fill={p.ink}
-            >
-              {label}
-            </Text>
             {rung ? <SoundMark at={markOn(sector, 0.2, 0, 3)} sound={rung.sound} /> : null}
             {here.map((sign, k) => {
               const [sx, sy] = markOn(sector, sign.height, k, here.length);
@@ -108,6 +98,22 @@ export function WalkRound({ states, signs, sounding = [], current, onPick, size 
           </g>
         );
       })}
+      {/* Written over the sides: the name of each holds its letters. */}
+      <G aria-hidden pointerEvents="none">
+        {planSectors().map(({ zone, label: [x, y] }) => (
+          <Text
+            key={zone}
+            x={x}
+            y={y + 5}
+            fontSize={zone.startsWith('stem-') ? 15 : 12.5}
+            fontFamily="Atkinson_700"
+            textAnchor="middle"
+            fill={p.ink}
+          >
+            {planLabel(zone)}
+          </Text>
+        ))}
+      </G>
       <Circle cx={MID} cy={MID} r={26} fill="#A8947A" stroke={p.ink} strokeWidth={2} />
       {[18, 11, 4].map((r) => (
         <Circle key={r} cx={MID} cy={MID} r={r} fill="none" stroke={p.ink} strokeWidth={1} opacity={0.6} />
