@@ -3,6 +3,7 @@ import { districtSubmission } from '@dendrix/core/contracts';
 import { invite } from '../server/accounts/people';
 import { anchor, chain } from '../server/audit/service';
 import { User } from '../server/accounts/model';
+import { migrate } from '../server/db/migrate';
 import { inTransaction } from '../server/db/transaction';
 import { putDistrict, SET_UP, TOWN_NAME } from '../server/districts/service';
 import { Setting } from '../server/organisation/model';
@@ -10,7 +11,6 @@ import { THE_ORGANISATION, writeOrganisation } from '../server/organisation/serv
 import { Tree } from '../server/trees/model';
 import type { World } from '../server/world';
 import { openPlace } from './place';
-import { bringUp } from './schema';
 import { foundingFrom, type Founding } from './founding';
 
 /**
@@ -49,7 +49,7 @@ export async function found(world: World, given: Founding, now: Date): Promise<s
 /** Run by `npm run town`: founds one where none stands, and prints the path of the link. Exits with 2 where an answer is wrong. */
 async function main(): Promise<void> {
   const { world, close } = await openPlace(true);
-  await bringUp(world.sequelize);
+  await migrate(world.sequelize);
   await anchor(world);
   if ((await Setting.findByPk('demo-password')) !== null)
     throw new Error('The demonstration stands in this database. Give the town a folder of its own: DENDRIX_DATA=/path npm run town');

@@ -15,6 +15,7 @@ import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
 import { alone } from '../server/db/alone';
 import { addressesOf, connect } from '../server/db/connect';
+import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
 import { Setting } from '../server/organisation/model';
 import { feedOf } from '../server/live/feed';
@@ -25,7 +26,6 @@ import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
 import { logInto } from './log';
-import { bringUp } from './schema';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const {
@@ -115,7 +115,7 @@ try {
 
 /** What is done once, before anybody is served: the schema, what older rows lack, and the demonstration. */
 async function prepare(url: string): Promise<void> {
-  const ran = await bringUp(sequelize).catch((error: Error) => {
+  const ran = await migrate(sequelize).catch((error: Error) => {
     const { hostname, port } = addressesOf(url)[0] as URL;
     console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
     process.exit(1);

@@ -3,6 +3,8 @@ import { QueryTypes } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { aTree, aVisit, startService, type Service } from '../testing/service';
 import { grantsFor, NEEDS } from './grants';
+import { migrate } from './migrate';
+import { STEPS } from './migrations';
 
 let service: Service;
 beforeAll(async () => {
@@ -39,6 +41,12 @@ describe('the account of a running service', () => {
     const error = (await service.sequelize.query(statement).catch((one: unknown) => one)) as { parent?: { errno?: number } };
     // 1142 and 1143 table and column, 1044 and 1045 database and account, 1227 a right of the whole server.
     expect([1142, 1143, 1044, 1045, 1227]).toContain(error.parent?.errno);
+  });
+
+  it('starts on the newest schema without a right to change it, and says who has to where it is older', async () => {
+    expect(await migrate(service.sequelize)).toEqual([]);
+    const newer = { name: '9999-newer', statements: ['ALTER TABLE users ADD COLUMN newer INT'] };
+    await expect(migrate(service.sequelize, [...STEPS, newer])).rejects.toThrow(/run npm run upgrade by the one that owns it/);
   });
 
   it('is told of every table there is, so that none is forgotten', async () => {

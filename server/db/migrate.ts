@@ -1,4 +1,4 @@
-import type { Sequelize } from 'sequelize';
+import { DatabaseError, QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { alone } from './alone';
 import { STEPS } from './migrations';
@@ -11,9 +11,11 @@ const LOCK = 'dendrix-migrate';
 /**
  * Brings a database to the newest schema. One server at a time does so; a step that was cut short is run again.
  * @returns names of the steps that ran
- * @throws Error where another server holds the lock for too long, or a step fails
+ * @throws Error where another server holds the lock for too long, a step fails, or the account may not change the schema
  */
 export async function migrate(sequelize: Sequelize, steps: readonly Step[] = STEPS): Promise<string[]> {
+  // The account of a running service may change no table, and need not where there is nothing to do.
+  if (await isNewest(sequelize, steps)) return [];
   return alone(sequelize, LOCK, WAIT_SECONDS, async () => {
     const umzug = new Umzug({
       migrations: steps.map(({ name, statements }) => ({
@@ -25,6 +27,30 @@ export async function migrate(sequelize: Sequelize, steps: readonly Step[] = STE
       storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
       logger: undefined,
     });
-    return (await umzug.up()).map((step) => step.name);
+    try {
+      return (await umzug.up()).map((step) => step.name);
+    } catch (error) {
+      if (!isRefused(error)) throw error;
+      throw new Error('the schema is older than this version, and this account may not change it; run npm run upgrade by the one that owns it');
+    }
   });
 }
+
+/** Whether every step has run. */
+async function isNewest(sequelize: Sequelize, steps: readonly Step[]): Promise<boolean> {
+  const rows = await sequelize.query<{ name: string }>('SELECT name FROM migrations', { type: QueryTypes.SELECT }).catch((error: unknown) => {
+    if (error instanceof DatabaseError) return [];
+    throw error;
+  });
+  const ran = new Set(rows.map(({ name }) => name));
+  return steps.every(({ name }) => ran.has(name));
+}
+
+/** What MariaDB says where an account lacks a right to a database or a table. */
+const REFUSED = [1044, 1142];
+/** umzug wraps what a step throws. */
+const isRefused = (error: unknown): boolean => {
+  const cause = error instanceof Error && error.cause instanceof DatabaseError ? error.cause : error;
+  return cause instanceof DatabaseError && REFUSED.includes((cause.parent as { errno?: number }).errno ?? 0);
+};
+
