@@ -37,7 +37,7 @@ export async function migrate(sequelize: Sequelize, steps: readonly Step[] = STE
 }
 
 /** Whether every step has run. */
-async function isNewest(sequelize: Sequelize, steps: readonly Step[]): Promise<boolean> {
+export async function isNewest(sequelize: Sequelize, steps: readonly Step[] = STEPS): Promise<boolean> {
   const rows = await sequelize.query<{ name: string }>('SELECT name FROM migrations', { type: QueryTypes.SELECT }).catch((error: unknown) => {
     if (error instanceof DatabaseError) return [];
     throw error;

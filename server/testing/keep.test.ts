@@ -1,6 +1,7 @@
 // The drill of a backup: a town with 2,000 visits and 500 pictures, backed up while somebody writes, destroyed, restored, and everything
 // is as it was.
 import { appendFileSync, copyFileSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -11,6 +12,8 @@ import { backUp, restore } from '../../ops/backup/archive';
 import { headKeeper, keptHeads } from '../audit/head';
 import { verify } from '../audit/verify';
 import { connect } from '../db/connect';
+import { migrate } from '../db/migrate';
+import { STEPS } from '../db/migrations';
 import { defineModels } from '../db/models';
 import { Photo } from '../photos/model';
 import { sha256 } from '../audit/canonical';
@@ -76,7 +79,8 @@ beforeAll(async () => {
       receivedAt: new Date('2026-06-15T12:00:00Z'),
     };
   });
-  for (const photo of photos) await Photo.create(photo);
+  await Photo.bulkCreate(photos.slice(0, 1));
+  for (let i = 1; i < photos.length; i += 50) await Photo.bulkCreate(photos.slice(i, i + 50));
   await inTransaction(service.world, (transaction) =>
     chain(service.world, transaction, {
       userId,
@@ -149,13 +153,15 @@ it('a town backed up while somebody writes, destroyed and restored is as it was,
     expect(keptHeads(heads)).toEqual(keptHeads(chainFile));
     const restored = await all(into);
     expect(restored).toEqual(before);
-    // And read as a town: chain, rows, pictures, derived columns.
-    defineModels(into);
-    const world = { ...service.world, sequelize: into };
-    const { findings, entries } = await verify(world, done.heads);
-    expect(findings).toEqual([]);
-    expect(entries).toBeGreaterThan(80);
-    expect((await rebuildAll(world, undefined, false)).moved).toEqual([]);
+    // And read as a town: chain, rows, pictures, derived columns. What is the same row by row need not be read twice.
+    if (file === plain) {
+      defineModels(into);
+      const world = { ...service.world, sequelize: into };
+      const { findings, entries } = await verify(world, done.heads);
+      expect(findings).toEqual([]);
+      expect(entries).toBeGreaterThan(80);
+      expect((await rebuildAll(world, undefined, false)).moved).toEqual([]);
+    }
     await expect(restore(placeOf(into, heads), file, keyFile)).rejects.toThrow(/Something stands in this database already/);
     await dropDatabase(into);
     defineModels(service.sequelize);
@@ -183,6 +189,29 @@ it('what was written while it was made comes after it, and the backup is of one 
   const { findings } = await verify({ ...service.world, sequelize: into }, done.heads);
   expect(findings.filter(({ what }) => what !== 'chain cut')).toEqual([]);
   await dropDatabase(into);
+  defineModels(service.sequelize);
+});
+
+it('a backup of an older version is restored as it is, by the command, which says that it cannot hold it against the chain', async () => {
+  const older = await emptyPlace();
+  defineModels(older);
+  await migrate(older, STEPS.slice(0, 9));
+  const file = join(dir, 'older.backup');
+  await backUp(placeOf(older), file);
+  const into = await emptyPlace();
+  const { status, stdout } = spawnSync(process.execPath, ['--import', 'tsx', 'ops/keep.ts', 'restore', '--from', file], {
+    cwd: join(__dirname, '../..'),
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: urlOf(into), DENDRIX_CHAIN_FILE: join(dir, 'older-heads.txt') },
+  });
+  expect(stdout).toMatch(/schema 0009-shared/);
+  expect(stdout).toMatch(/It is of an older version/);
+  expect(status).toBe(0);
+  expect(Object.keys(await all(into)).sort()).toEqual(Object.keys(await all(older)).sort());
+  // And this version lifts it.
+  expect(await migrate(into)).toEqual(STEPS.slice(9).map(({ name }) => name));
+  await dropDatabase(into);
+  await dropDatabase(older);
   defineModels(service.sequelize);
 });
 
