@@ -6,7 +6,7 @@ const swc = {
   ],
 };
 const modules = [
-  '/node_modules/(?!(kdbush|pbf|openid-client|oauth4webapi|jose|rotating-file-stream|@maplibre|@mapbox|proj4|mgrs|wkt-parser|uuid|simple-statistics|convert-units|d3-geo|d3-array|internmap)/)',
+  '/node_modules/(?!(kdbush|pbf|openid-client|oauth4webapi|jose|rotating-file-stream|pmtiles|fflate|@maplibre|@mapbox|proj4|mgrs|wkt-parser|uuid|simple-statistics|convert-units|d3-geo|d3-array|internmap)/)',
 ];
 const node = (displayName, roots) => ({
   displayName,

@@ -5,7 +5,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type Page } from 'playwright-core';
 import { QueryTypes, type Sequelize } from 'sequelize';
+import sharp from 'sharp';
+import { GeoJSONVT } from '@maplibre/geojson-vt';
+import { fromGeojsonVt } from '@maplibre/vt-pbf';
 import { freePort } from './free-port';
+import { pmtilesFile, tileOf } from './pmtiles-file';
 import { answer, CHROMIUM, FLAGS, goIn, until } from './town';
 import { freshDatabase, urlOf } from '../server/testing/service';
 
@@ -179,6 +183,87 @@ describe('a town of its own', () => {
     });
     // All in the one district, and to be seen within its two years.
     expect(rows).toEqual([{ d: expect.any(String), due: '2028-06-15' }]);
+  });
+
+  it('a map of pictures and one of shapes come in as files of tiles, and are drawn behind the trees', async () => {
+    const box = [...at(-5, -5), ...at(15, 15)] as unknown as readonly [number, number, number, number];
+    const zooms = [12, 13, 14, 15, 16];
+    const grid = zooms.flatMap((z) => {
+      const [a, b] = [tileOf(box[0], box[3], z), tileOf(box[2], box[1], z)];
+      return Array.from({ length: (b.x - a.x + 1) * (b.y - a.y + 1) }, (_, i) => ({
+        z,
+        x: a.x + (i % (b.x - a.x + 1)),
+        y: a.y + Math.floor(i / (b.x - a.x + 1)),
+      }));
+    });
+    // No colour of the notebook's own.
+    const picture = await sharp({ create: { width: 256, height: 256, channels: 3, background: { r: 0, g: 160, b: 255 } } })
+      .png()
+      .toBuffer();
+    const pictures = pmtilesFile(
+      grid.map((tile) => ({ ...tile, bytes: picture })),
+      'png',
+      box,
+    );
+    const lake = new GeoJSONVT(
+      {
+        type: 'FeatureCollection',
+        features: [
+          {
+            type: 'Feature',
+            properties: {},
+            geometry: { type: 'Polygon', coordinates: [[at(6, 6), at(9, 6), at(9, 9), at(6, 9), at(6, 6)]] },
+          },
+        ],
+      },
+      { maxZoom: 16, indexMaxZoom: 16 },
+    );
+    const shapes = pmtilesFile(
+      grid.flatMap((tile) => {
+        const found = lake.getTile(tile.z, tile.x, tile.y);
+        return found ? [{ ...tile, bytes: fromGeojsonVt({ water: found }) }] : [];
+      }),
+      'mvt',
+      box,
+      { vector_layers: [{ id: 'water', fields: {} }] },
+    );
+    await ada.goto(`${base}/set-up`);
+    for (const [name, bytes] of [
+      ['from-the-air.pmtiles', pictures],
+      ['waters.pmtiles', shapes],
+    ] as const) {
+      await ada.getByLabel('Map file').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: bytes });
+      await ada.getByText(name.replace('.pmtiles', ''), { exact: true }).waitFor();
+    }
+    await ada.goto(`${base}/map`);
+    await ada.getByTestId('map-ready').waitFor();
+    /** Shares of the map that are of the pictures, and of the water of the shapes over them. */
+    const drawn = () =>
+      ada.evaluate(() => {
+        const canvas = document.querySelector('canvas') as HTMLCanvasElement;
+        const copy = document.createElement('canvas');
+        [copy.width, copy.height] = [300, 300];
+        const c = copy.getContext('2d') as CanvasRenderingContext2D;
+        c.drawImage(canvas, 0, 0, 300, 300);
+        const { data } = c.getImageData(0, 0, 300, 300);
+        const colours = new Map<string, number>();
+        for (let i = 0; i < data.length; i += 4) {
+          const key = [data[i], data[i + 1], data[i + 2]].map((part) => Math.round((part ?? 0) / 8)).join();
+          colours.set(key, (colours.get(key) ?? 0) + 1);
+        }
+        let blue = 0;
+        for (let i = 0; i < data.length; i += 4) if ((data[i + 2] ?? 0) - (data[i] ?? 0) > 100) blue++;
+        return { blue: blue / (300 * 300), largest: [...colours.values()].sort((a, b) => b - a).slice(0, 3) };
+      });
+    const { largest } = await until(drawn, ({ blue }) => blue > 0.3);
+    // The water is another colour than the picture beneath it, and takes its room.
+    expect(largest[1]).toBeGreaterThan(500);
+    if (process.env.DENDRIX_LOOK) await ada.screenshot({ path: join(process.env.DENDRIX_LOOK, 'tiles.png') });
+    for (const name of ['from-the-air', 'waters']) {
+      await ada.goto(`${base}/set-up`);
+      await ada.getByRole('button', { name: `Take ${name} away` }).click();
+      await ada.getByText(name, { exact: true }).waitFor({ state: 'detached' });
+    }
   });
 
   it('a reviewer is invited, the first hour is over, and the first visit is made, sent and confirmed by them', async () => {
