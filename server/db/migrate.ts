@@ -31,17 +31,21 @@ export async function migrate(sequelize: Sequelize, steps: readonly Step[] = STE
       return (await umzug.up()).map((step) => step.name);
     } catch (error) {
       if (!isRefused(error)) throw error;
-      throw new Error('the schema is older than this version, and this account may not change it; run npm run upgrade by the one that owns it');
+      throw new Error(
+        'the schema is older than this version, and this account may not change it; run npm run upgrade by the one that owns it',
+      );
     }
   });
 }
 
 /** Whether every step has run. */
 export async function isNewest(sequelize: Sequelize, steps: readonly Step[] = STEPS): Promise<boolean> {
-  const rows = await sequelize.query<{ name: string }>('SELECT name FROM migrations', { type: QueryTypes.SELECT }).catch((error: unknown) => {
-    if (error instanceof DatabaseError) return [];
-    throw error;
-  });
+  const rows = await sequelize
+    .query<{ name: string }>('SELECT name FROM migrations', { type: QueryTypes.SELECT })
+    .catch((error: unknown) => {
+      if (error instanceof DatabaseError) return [];
+      throw error;
+    });
   const ran = new Set(rows.map(({ name }) => name));
   return steps.every(({ name }) => ran.has(name));
 }
@@ -53,4 +57,3 @@ const isRefused = (error: unknown): boolean => {
   const cause = error instanceof Error && error.cause instanceof DatabaseError ? error.cause : error;
   return cause instanceof DatabaseError && REFUSED.includes((cause.parent as { errno?: number }).errno ?? 0);
 };
-
