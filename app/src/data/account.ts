@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import type { Account } from '@dendrix/core/contracts';
+import { isForgetting } from '@/offline/forget';
 import { session } from './keys';
 
 // Who was signed in stands where it can be read at once: the frame is drawn while everything else that is kept is still being read.
@@ -22,7 +23,7 @@ export function rememberAccount(client: QueryClient): void {
   const account = stored();
   if (account) client.setQueryData(session.queryKey, account, { updatedAt: 0 });
   client.getQueryCache().subscribe(({ type, query }) => {
-    if (type !== 'updated' || query.queryKey[0] !== session.queryKey[0] || query.state.status !== 'success') return;
+    if (isForgetting() || type !== 'updated' || query.queryKey[0] !== session.queryKey[0] || query.state.status !== 'success') return;
     try {
       if (query.state.data) localStorage.setItem(KEY, JSON.stringify(query.state.data));
       else localStorage.removeItem(KEY);

@@ -1,16 +1,24 @@
-import { QueryClient, type Query } from '@tanstack/react-query';
+import { QueryCache, QueryClient, type Query } from '@tanstack/react-query';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { database } from '@/offline/database';
 import { dropIfUnattended } from '@/offline/forget';
 import { rememberAccount } from './account';
 import { ApiProblem } from './api';
 import { takeUpDistricts } from './districts';
-import { passing, sharedRecord } from './keys';
+import { passing, session, sharedRecord } from './keys';
 
 const WEEK = 7 * 24 * 3600 * 1000;
 
 /** What was fetched stays for a week, so that a crew can work from it without a signal. */
-export const queryClient = new QueryClient({
+export const queryClient: QueryClient = new QueryClient({
+  queryCache: new QueryCache({
+    // Whoever is told that nobody is signed in finds out at once, and not when it is next their turn to be asked.
+    onError: (error, { queryKey }) => {
+      const [name] = session.queryKey;
+      if (error instanceof ApiProblem && error.status === 401 && queryKey[0] !== name)
+        void queryClient.invalidateQueries({ queryKey: [name] });
+    },
+  }),
   defaultOptions: {
     queries: {
       gcTime: WEEK,

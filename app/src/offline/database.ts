@@ -23,6 +23,8 @@ export interface DendrixDB extends DBSchema {
 const NAME = 'dendrix';
 const VERSION = 2;
 
+/** Set for good once all of it is to be forgotten. */
+let forgotten = false;
 let opened: Promise<IDBPDatabase<DendrixDB>> | null = null;
 
 function open(): Promise<IDBPDatabase<DendrixDB>> {
@@ -47,6 +49,8 @@ function open(): Promise<IDBPDatabase<DendrixDB>> {
 
 /** The device's database, opened once. What an older version kept in databases of its own is taken over first. */
 export function database(): Promise<IDBPDatabase<DendrixDB>> {
+  // Whoever asks while all of it is being forgotten waits until the page is gone: what they would write would be there again.
+  if (forgotten) return new Promise(() => undefined);
   opened ??= open().then(async (db) => {
     await adoptOlder(db);
     return db;
@@ -54,6 +58,18 @@ export function database(): Promise<IDBPDatabase<DendrixDB>> {
   // A try that failed, such as on a full disk, is made again at the next use.
   opened.catch(() => (opened = null));
   return opened;
+}
+
+/** Forgets all that is kept, for good: nothing is read or written here any more. Another tab that holds it open finds it empty. */
+export async function destroy(): Promise<void> {
+  const db = await database();
+  forgotten = true;
+  const stores = [...db.objectStoreNames];
+  const tx = db.transaction(stores, 'readwrite');
+  for (const store of stores) void tx.objectStore(store).clear();
+  await tx.done;
+  db.close();
+  await deleteDB(NAME, { blocked: () => undefined });
 }
 
 /** Closes the database, for tests and for a newer tab. */

@@ -1,6 +1,16 @@
 import 'fake-indexeddb/auto';
 import { close, database } from './database';
-import { allowDays, dropIfUnattended, isUnattended, letGoOfRecord, noteContact, wasLetGo, watchUnattended } from './forget';
+import {
+  allowDays,
+  dropIfUnattended,
+  forgetAll,
+  isForgetting,
+  isUnattended,
+  letGoOfRecord,
+  noteContact,
+  wasLetGo,
+  watchUnattended,
+} from './forget';
 
 const DAY = 24 * 3600 * 1000;
 const NOW = Date.parse('2026-06-15T10:00:00Z');
@@ -64,5 +74,26 @@ describe('what a device keeps readable', () => {
   });
   it('a device that never had contact is not unattended', () => {
     expect(isUnattended(NOW)).toBe(false);
+  });
+  it('on a lost device goes for good: what was on its way into it does not come back', async () => {
+    const db = await database();
+    global.fetch = jest.fn(async () => new Response(null, { status: 204 })) as typeof fetch;
+    // A page that goes away is all that ends it; here it only tries to.
+    const error = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const late = (async () => {
+      for (let i = 0; i < 20; i++) {
+        await Promise.race([
+          database().then((now) => now.put('cache', 'late', 'queries')),
+          new Promise((done) => setTimeout(done, 5)),
+        ]).catch(() => undefined);
+      }
+    })();
+    await forgetAll();
+    await late;
+    expect(isForgetting()).toBe(true);
+    expect(localStorage.length).toBe(0);
+    expect(() => db.transaction('cache')).toThrow();
+    expect((await indexedDB.databases()).map(({ name }) => name)).not.toContain('dendrix');
+    error.mockRestore();
   });
 });

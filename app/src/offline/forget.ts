@@ -1,4 +1,4 @@
-import { close, database } from './database';
+import { database, destroy } from './database';
 
 // What a device keeps readable, and when it lets go of it: when somebody signs out, when it was told to from elsewhere, and when it was
 // without contact for longer than the town allows.
@@ -96,19 +96,36 @@ export function watchUnattended(gone: () => void): () => void {
 
 let forgetting: Promise<void> | undefined;
 
+/** Whether all of it is being forgotten: nothing may be written down any more. */
+export const isForgetting = (): boolean => forgetting !== undefined;
+
+/** By which the tab that was told tells the others of the device. */
+const TOLD = 'dendrix-forget';
+const channel = () => (typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(TOLD));
+
 /** Forgets all of it, also what waits to be sent: the device is lost, and somebody else may hold it. Then it begins at the door. */
-export const forgetAll = (): Promise<void> => (forgetting ??= forget());
+export function forgetAll(): Promise<void> {
+  if (!forgetting) channel()?.postMessage(TOLD);
+  return (forgetting ??= forget());
+}
+
+/** Does so too where another tab was told. @returns a way to stop */
+export function forgetWithOthers(): () => void {
+  const heard = channel();
+  if (heard) heard.onmessage = () => void (forgetting ??= forget());
+  return () => heard?.close();
+}
+
+/** A tab that holds the database open and does not let go of it is not waited for longer, ms: it is empty by then. */
+const LONGEST_CLEARING_MS = 3000;
 
 async function forget(): Promise<void> {
-  await close();
-  attempt(() => localStorage.clear());
-  attempt(() => sessionStorage.clear());
-  await new Promise<void>((resolve) => {
-    const asked = indexedDB.deleteDatabase('dendrix');
-    asked.onsuccess = asked.onerror = asked.onblocked = () => resolve();
-  });
+  await Promise.race([destroy(), new Promise((resolve) => setTimeout(resolve, LONGEST_CLEARING_MS))]);
   // It has been told, and has done it: the server need not tell it again.
   await fetch('/api/v1/session', { method: 'DELETE', credentials: 'same-origin' }).catch(() => undefined);
   for (const name of (await globalThis.caches?.keys?.()) ?? []) await caches.delete(name);
+  // Last of all: what was on its way into it may have come in since.
+  attempt(() => localStorage.clear());
+  attempt(() => sessionStorage.clear());
   window.location.replace('/');
 }

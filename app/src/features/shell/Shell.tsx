@@ -4,7 +4,7 @@ import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { useQuery } from '@tanstack/react-query';
 import { aboutHere, myNotices, townDistricts } from '@/data/keys';
-import { allowDays, watchUnattended } from '@/offline/forget';
+import { allowDays, forgetWithOthers, watchUnattended } from '@/offline/forget';
 import { useLive } from '@/features/live/useLive';
 import { SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
@@ -136,6 +136,7 @@ function useAllowedDays(): void {
   }, [data]);
   // What stands on the screen goes with what is kept.
   useEffect(() => watchUnattended(() => window.location.replace('/')), []);
+  useEffect(forgetWithOthers, []);
 }
 
 /** What a person is told and has not seen. It is asked for once the first screen stands, and again when somebody speaks to them. */
