@@ -20,37 +20,25 @@ it('the tree is refused with a sentence, given another tag, and its visit follow
   await page.getByRole('textbox', { name: 'Street or park' }).fill('Ferry Street');
   await page.getByRole('button', { name: 'Add it' }).click();
   await page.getByText('Q 9500').first().waitFor();
-  await page.getByRole('button', { name: 'The tree' }).click();
-  await page
-    .getByRole('button', { name: /^Start (a|the first) visit/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Start a visit', exact: true }).click();
   await goIn(page);
   await answer(page, 'Bark', 'Bark texture', /^Mosaic flakes/);
   await page.getByRole('tab', { name: 'Judge' }).click();
   await page.getByRole('button', { name: 'Send for a second look' }).click();
   // Meanwhile a colleague gives the tag to another tree.
-  const taken = await page.evaluate(
-    async (id) =>
-      (
-        await fetch(`/api/v1/trees/${id}?elsewhere`, {
-          method: 'PUT',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({
-            tag: 'Q 9500',
-            latitude: 45.63,
-            longitude: -31.21,
-            place: 'Quay',
-            siteKind: 'street',
-            plantedYear: null,
-            planted: null,
-            note: '',
-          }),
-        })
-      ).status,
-    newId(),
-  );
-  expect(taken).toBe(200);
+  const taken = await page.context().request.put(`${town.base}/api/v1/trees/${newId()}`, {
+    data: {
+      tag: 'Q 9500',
+      latitude: 45.63,
+      longitude: -31.21,
+      place: 'Quay',
+      siteKind: 'street',
+      plantedYear: null,
+      planted: null,
+      note: '',
+    },
+  });
+  expect(taken.status()).toBe(200);
   await page.unroute(/\/api\/v1\/(trees|visits)\/[^/]+$/);
   await page.goto(`${town.base}/more`);
   await page.getByRole('button', { name: 'Send now' }).click();

@@ -75,9 +75,16 @@ function sentAsIs(schema: z.ZodType, result: unknown): unknown {
   return result;
 }
 
+/**
+ * What a device kept says who made it. Of whoever else is signed in by then it is not taken: it would stand under the wrong name for good.
+ */
+const AUTHOR = 'x-dendrix-author';
+
 /** Lets in who may, before anything they sent is read. @throws HttpProblem 401 or 403 */
-function letIn(r: Route, user: Account | null): void {
+function letIn(r: Route, user: Account | null, author: string | undefined): void {
   if (r.role === 'anyone') return;
+  if (user && author !== undefined && author !== user.id)
+    throw new HttpProblem(401, 'Somebody else', 'Somebody else made this on the device; it goes out when they sign in.');
   if (!user) throw new HttpProblem(401, 'Not signed in', 'Sign in first; what you entered is kept on your device.');
   if (!mayAct(user.role, r.role))
     throw new HttpProblem(403, 'Not allowed', `This needs the role ${r.role}; you are signed in as ${user.role}.`);
@@ -92,7 +99,7 @@ export function mount(router: Router, routes: readonly Route[], userOf: (request
     const handler: RequestHandler = async (request, response) => {
       // Whoever may ask needs no name: also a device that was signed out from elsewhere may sign in.
       const user = r.role === 'anyone' ? null : await userOf(request);
-      letIn(r, user);
+      letIn(r, user, request.get(AUTHOR));
       const answer = async () => {
         await readBody?.(request, response);
         return r.handle({

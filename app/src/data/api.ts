@@ -51,9 +51,16 @@ async function send(method: Method, path: string, rest: Pick<RequestInit, 'heade
 export const call = (method: Method, path: string, body?: unknown): Promise<unknown> =>
   send(method, path, body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
 
+/** Who made what is sent: the server takes it of nobody else. */
+const madeBy = (author: string): Record<string, string> => ({ 'x-dendrix-author': author });
+
 /** Sends a picture as it is. @throws NoSignal or ApiProblem */
-export const putPicture = (path: string, picture: Blob): Promise<unknown> =>
-  send('PUT', path, { headers: { 'content-type': picture.type }, body: picture });
+export const putPicture = (path: string, picture: Blob, author: string): Promise<unknown> =>
+  send('PUT', path, { headers: { 'content-type': picture.type, ...madeBy(author) }, body: picture });
+
+/** Sends something that somebody made on this device, perhaps long ago. @throws NoSignal or ApiProblem; 401 where another is signed in */
+export const putMade = (path: string, body: unknown, author: string): Promise<unknown> =>
+  send('PUT', path, { headers: { 'content-type': 'application/json', ...madeBy(author) }, body: JSON.stringify(body) });
 
 type Answers = typeof import('./answers');
 

@@ -1,6 +1,7 @@
-import { dehydrate, hydrate, QueryClient, type DehydratedState } from '@tanstack/react-query';
-import { onRestored, worthKeeping } from './cache';
-import { oneTree, organisationPicks, reviewQueue, townCounted } from './keys';
+import { dehydrate, hydrate, QueryClient, QueryObserver, type DehydratedState } from '@tanstack/react-query';
+import { LUK, PERRIN } from '@/testing/record';
+import { onRestored, somebodyElse, worthKeeping } from './cache';
+import { oneTree, organisationPicks, reviewQueue, session, townCounted } from './keys';
 
 describe('answers taken up from the device', () => {
   it('are there at once, and what colleagues change is never taken for fresh', async () => {
@@ -24,5 +25,21 @@ describe('answers taken up from the device', () => {
     client.setQueryData(['session'], null);
     expect(worthKeeping({ state: { ...client.getQueryState(['session']) } as never, queryKey: ['session'] })).toBe(false);
     for (const one of [client, next]) one.clear();
+  });
+});
+
+describe('another person on the device', () => {
+  it('is told to whoever looks, also to what stands on the screen all along, and has nothing of what the other was told', () => {
+    const client = new QueryClient();
+    client.setQueryData(session.queryKey, LUK);
+    client.setQueryData(['notices'], ['for Luk']);
+    const observer = new QueryObserver(client, { ...session, enabled: false });
+    const stop = observer.subscribe(() => undefined);
+    somebodyElse(client, null);
+    somebodyElse(client, PERRIN);
+    expect(observer.getCurrentResult().data?.id).toBe(PERRIN.id);
+    expect(client.getQueryData(['notices'])).toBeUndefined();
+    stop();
+    client.clear();
   });
 });

@@ -1,5 +1,6 @@
 import { QueryCache, QueryClient, type Query } from '@tanstack/react-query';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
+import type { Account } from '@dendrix/core/contracts';
 import { database } from '@/offline/database';
 import { dropIfUnattended } from '@/offline/forget';
 import { rememberAccount } from './account';
@@ -60,3 +61,16 @@ export const onRestored = (client: QueryClient): Promise<void> =>
  */
 export const worthKeeping = (query: Pick<Query, 'state' | 'queryKey'>): boolean =>
   query.state.data !== undefined && query.state.data !== null && !passing.includes(String(query.queryKey[0]));
+
+/**
+ * Somebody else is here now, or nobody: what was known of before is let go of. Who it is is told first and to everybody who looks: an answer
+ * that is only taken away is still shown by whoever had it.
+ */
+export function somebodyElse(client: QueryClient, account: Account | null): void {
+  client.setQueryData(session.queryKey, account);
+  const [name] = session.queryKey;
+  const gone = { predicate: ({ queryKey }: Pick<Query, 'queryKey'>) => queryKey[0] !== name };
+  void client.cancelQueries(gone);
+  client.removeQueries(gone);
+  client.getMutationCache().clear();
+}

@@ -317,7 +317,7 @@ describe('pictures', () => {
     const calls = (global.fetch as jest.Mock).mock.calls as [string, RequestInit][];
     const pictures = calls.filter(([url]) => url.includes('/photos/'));
     expect(pictures).toHaveLength(1);
-    expect(pictures[0]?.[1].headers).toEqual({ 'content-type': 'image/jpeg' });
+    expect(pictures[0]?.[1].headers).toEqual({ 'content-type': 'image/jpeg', 'x-dendrix-author': JORY });
     expect(await waiting()).toEqual([]);
   });
 });

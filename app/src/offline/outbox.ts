@@ -1,5 +1,5 @@
 import type { TreeSubmission } from '@dendrix/core/record';
-import { answers, ApiProblem, NoSignal, put, putPicture } from '../data/api';
+import { answers, ApiProblem, NoSignal, putMade, putPicture } from '../data/api';
 import { database, NOBODY } from './database';
 import { DraftElsewhere } from './drafts';
 import { asNew, heldBy, inSendingOrder, pauseAfter, UNTRIED, type NewParcel, type Parcel, type ParcelOf } from './parcel';
@@ -133,17 +133,17 @@ export async function reopenVisit(id: string, freshId: string): Promise<string> 
   return draft.treeId;
 }
 
-/** Brings one parcel to the server. A picture that is no longer on the device has nothing left to send. */
-async function deliver(parcel: Parcel): Promise<void> {
+/** Brings one parcel to the server, as whose it is. A picture that is no longer on the device has nothing left to send. */
+async function deliver(parcel: Parcel, owner: string): Promise<void> {
   if (parcel.kind === 'photo') {
     const picture = await keptPicture(parcel.id);
-    if (picture) await putPicture(`/visits/${parcel.body.visitId}/photos/${parcel.id}`, picture);
+    if (picture) await putPicture(`/visits/${parcel.body.visitId}/photos/${parcel.id}`, picture, owner);
     return;
   }
   // What an older version queued is lifted here as the server would lift it.
   const { anyVisitSubmission, upcastVisit } = await answers();
   const body = parcel.kind === 'visit' && !anyVisitSubmission.safeParse(parcel.body).success ? upcastVisit(parcel.body) : parcel.body;
-  await put(`${PATHS[parcel.kind]}${parcel.id}`, body);
+  await putMade(`${PATHS[parcel.kind]}${parcel.id}`, body, owner);
 }
 
 /** A parcel has arrived: it leaves, and so does its picture. One that was taken back meanwhile is not brought back. */
@@ -227,7 +227,7 @@ async function round({ owner, now, force = false, random = Math.random }: FlushO
     if (heldBy(parcel, all).length > 0 || (!force && parcel.nextTryAt > now)) continue;
     if (parcel.owner === NOBODY) await note(id, { owner });
     try {
-      await deliver(parcel);
+      await deliver(parcel, owner);
       await arrived(parcel);
       sent.push(parcel);
     } catch (error) {

@@ -4,7 +4,8 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { ApiProblem, call, get, read } from '@/data/api';
-import { aboutHere, session } from '@/data/keys';
+import { somebodyElse } from '@/data/cache';
+import { aboutHere } from '@/data/keys';
 import { goElsewhere } from '@/features/session/elsewhere';
 import { Body, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -34,8 +35,7 @@ export function JoinScreen() {
     onSuccess: (account) => {
       // With a second factor of old they come in by the door.
       if (account.secondFactor) return router.replace('/today');
-      client.clear();
-      client.setQueryData(session.queryKey, account);
+      somebodyElse(client, account);
       router.replace(mayAct(account.role, 'coordinator') ? '/set-up' : '/today');
     },
   });
