@@ -27,9 +27,8 @@ export interface Town {
 export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 export const FLAGS = [
   '--no-sandbox',
-  '--use-angle=swiftshader',
+  '--disable-gpu',
   '--enable-unsafe-swiftshader',
-  '--ignore-gpu-blocklist',
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
