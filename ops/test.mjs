@@ -73,7 +73,8 @@ async function main() {
   const database = await openDatabase({ dir, log, quick: true, own: true });
   const env = { DENDRIX_TEST_DATABASE: database.url, DATABASE_URL: undefined };
   try {
-    jest('server, on a real MariaDB', ['server'], env, ['--runInBand']);
+    // Each file has a database and a service of its own.
+    jest('server, on a real MariaDB', ['server'], env, ['--maxWorkers=2']);
     if (!existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) installDebian(['chromium', 'fonts-liberation'], log);
     const { buildWeb } = await import('./build-web.mjs');
     await buildWeb(log);

@@ -329,8 +329,8 @@ export const sharedRecord: readonly string[] = [
   'season',
 ].map(String);
 
-/** Asked while somebody types, or kept on the device elsewhere: of no use once that is done. */
-export const passing: readonly string[] = ['found', 'held', 'presence', 'audit', 'accounts', 'devices', 'set-up'];
+/** Asked while somebody types, or kept on the device elsewhere, as who is signed in is: of no use once that is done. */
+export const passing: readonly string[] = ['session', 'found', 'held', 'presence', 'audit', 'accounts', 'devices', 'set-up'];
 
 /** What a thing that reached the server changes: nothing else is fetched anew. */
 export const changedBy = {

@@ -61,7 +61,7 @@ export function JoinScreen() {
             <Title>{link.data.town}</Title>
             <Body className="text-soft">
               {link.data.kind === 'invite'
-                ? `Welcome, ${link.data.name}. Set a password and you are in.`
+                ? `Welcome, ${link.data.name}. ${about?.provider ? `Go in with ${about.provider}, or set` : 'Set'} a password and you are in.`
                 : `${link.data.name}, set a new password. Whoever is signed in as you is signed out by it.`}
             </Body>
           </View>
@@ -102,7 +102,7 @@ export function JoinScreen() {
             onSubmitEditing={submit}
             problem={tried && again !== password ? 'The two are not the same.' : null}
           />
-          <Button kind="next" onPress={submit} disabled={join.isPending}>
+          <Button kind={about?.provider ? 'plain' : 'next'} onPress={submit} disabled={join.isPending}>
             Set the password and go in
           </Button>
           <Small>This link is good once. If it was not you who asked for it, close this page and tell an administrator.</Small>
