@@ -186,7 +186,8 @@ export function createApp({
     secret,
     isDemonstration,
     town: townName,
-    provider: provider ? new Provider(provider, secret) : null,
+    // Anybody may be anybody in the demonstration: nobody ties an account of it to themselves.
+    provider: provider && !isDemonstration ? new Provider(provider, secret) : null,
   });
   api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
   mount(api, routes, async (request: Request) => {

@@ -22,6 +22,18 @@ interface From {
 }
 
 /**
+ * Whether somebody is who is signed in, before they open a way in that outlives this moment.
+ * @throws HttpProblem 422 where the password is wrong, 429 after too many wrong tries
+ */
+export async function confirmPassword(world: World, user: Account, password: string, address: string, clock: () => Date): Promise<void> {
+  const row = await User.findByPk(user.id);
+  const right = await tryOnce(world, { address, name: user.login.toLowerCase() }, clock, async () =>
+    (await isPassword(row?.passwordHash, password)) ? true : null,
+  );
+  if (!right) throw new HttpProblem(422, 'Not your password', 'This is not your password.', 'password');
+}
+
+/**
  * Changes somebody's own password; they are signed out on all other devices.
  * @throws HttpProblem 422 where the old one is wrong or the new one is not safe enough, 429 after too many wrong tries
  */

@@ -1,5 +1,6 @@
 import type { Request, Response } from 'express';
 import { z } from 'zod';
+import { password } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
 import { HttpProblem } from '../http/problem';
@@ -8,6 +9,7 @@ import type { World } from '../world';
 import type { Access } from './access';
 import { User } from './model';
 import { dropIdentity, followLinkThere, readLink } from './people';
+import { confirmPassword } from './own';
 import { BACK, type Provider, type Purpose } from './provider';
 import { isActive } from './service';
 import { beginSession } from './sessions';
@@ -24,23 +26,29 @@ const alongOf = (request: Request): string | undefined =>
     .map((part) => part.trim().split('='))
     .find(([name]) => name === ALONG)?.[1];
 
-/** Signing in where the organisation does. None of it is there where no provider is set. */
-export function providerRoutes(world: World, access: Access, note: (userId: string) => Promise<void>): Route[] {
-  const { provider, clock, town } = access;
-  if (!provider) return [];
+/** Signing in where the organisation does. @param note notes that somebody came in */
+export function providerRoutes(
+  world: World,
+  { clock, town }: Access,
+  provider: Provider,
+  note: (userId: string) => Promise<void>,
+): Route[] {
   return [
     route({
       method: 'get',
       path: '/session/provider',
       summary: 'Go to where the organisation signs in; the way back ends in a session',
       role: 'anyone',
-      query: z.object({ link: z.string().min(1).max(60).optional(), tie: z.enum(['true']).optional() }),
+      query: z.object({ link: z.string().min(1).max(60).optional() }),
       async handle({ query, request, response }) {
         // Whoever comes here is a page that is left: what is wrong is said at the door, not in a line of JSON.
-        await begin(provider, query, request, response).catch((error: unknown) => {
-          if (!(error instanceof HttpProblem)) throw error;
-          response.redirect(303, refused(error.status === 503 ? 'away' : 'link'));
-        });
+        const to = await wayOf(query.link)
+          .then((purpose) => begin(purpose, request, response))
+          .catch((error: unknown) => {
+            if (error instanceof HttpProblem) return refused(error.status === 503 ? 'away' : 'link');
+            throw error;
+          });
+        response.redirect(303, to);
       },
     }),
     route({
@@ -58,6 +66,18 @@ export function providerRoutes(world: World, access: Access, note: (userId: stri
       },
     }),
     route({
+      method: 'post',
+      path: '/me/identity',
+      summary: 'Tie your account to where the organisation signs in; answers where to go. It takes your password: it is a way in for good',
+      role: 'viewer',
+      body: z.strictObject({ password }),
+      answer: z.object({ address: z.string() }),
+      async handle({ body, user, request, response }) {
+        await confirmPassword(world, user, body.password, request.ip ?? '', clock);
+        return { address: await begin({ to: 'tie', user: user.id }, request, response) };
+      },
+    }),
+    route({
       method: 'delete',
       path: '/me/identity',
       summary: 'Sign in there no more; a password has to be set',
@@ -66,14 +86,9 @@ export function providerRoutes(world: World, access: Access, note: (userId: stri
     }),
   ];
 
-  async function begin(
-    there: Provider,
-    query: { link?: string | undefined; tie?: 'true' | undefined },
-    request: Request,
-    response: Response,
-  ) {
-    const purpose = await purposeOf(query, request);
-    const { address, along, maxAge } = await there.begin(purpose, clock());
+  /** Begins the way there. @returns where the browser goes */
+  async function begin(purpose: Purpose, request: Request, response: Response): Promise<string> {
+    const { address, along, maxAge } = await provider.begin(purpose, clock());
     response.cookie(ALONG, along, {
       httpOnly: true,
       sameSite: 'lax',
@@ -81,22 +96,17 @@ export function providerRoutes(world: World, access: Access, note: (userId: stri
       maxAge,
       path: '/api/v1/session/provider',
     });
-    response.redirect(303, address);
+    return address;
   }
 
-  async function purposeOf({ link, tie }: { link?: string | undefined; tie?: 'true' | undefined }, request: Request): Promise<Purpose> {
-    if (link !== undefined) {
-      await readLink(link, await town(), clock());
-      return { to: 'join', token: link };
-    }
-    if (!tie) return { to: 'sign in' };
-    const { userId } = request.session;
-    if (!userId) throw new HttpProblem(401, 'Not signed in', 'Sign in first.');
-    return { to: 'tie', user: userId };
+  async function wayOf(link: string | undefined): Promise<Purpose> {
+    if (link === undefined) return { to: 'sign in' };
+    await readLink(link, await town(), clock());
+    return { to: 'join', token: link };
   }
 
   async function end(request: Request): Promise<string> {
-    const came = await provider?.end(alongOf(request), request.originalUrl.slice(BACK.length), clock());
+    const came = await provider.end(alongOf(request), request.originalUrl.slice(BACK.length), clock());
     if (!came) return refused('failed');
     const { purpose, identity } = came;
     const known = await User.findOne({ where: { identity } });

@@ -3,7 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { startService, type Client, type Service } from '../testing/service';
+import { PASSWORD, startService, type Client, type Service } from '../testing/service';
 import { User } from './model';
 import { Provider, type ProviderGiven } from './provider';
 
@@ -61,7 +61,7 @@ class Browser {
 
   /** Signs in at the provider as somebody and comes back. @returns where the service sends them in the end */
   async through(start: string, login: string, alter: (address: string) => string = (same) => same): Promise<string> {
-    let at = await this.ask(`${service.base}/api/v1/session/provider${start}`);
+    let at = await this.ask(start.startsWith('http') ? start : `${service.base}/api/v1/session/provider${start}`);
     for (let steps = 0; steps < 20; steps++) {
       if (at.to?.startsWith(service.base)) {
         if (!at.to.includes('/session/provider/back')) return at.to.slice(service.base.length);
@@ -81,6 +81,18 @@ class Browser {
     const { status, text } = await this.ask(`${service.base}/api/v1/session`);
     return { status, ...(status === 200 ? { login: (JSON.parse(text) as { login: string }).login } : {}) };
   };
+}
+
+/** Begins to tie an account. @returns a browser on its way, and where it goes */
+async function tie(client: Client): Promise<{ browser: Browser; address: string }> {
+  const answer = await fetch(`${service.base}/api/v1/me/identity`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', cookie: client.signedIn },
+    body: JSON.stringify({ password: PASSWORD }),
+  });
+  const { address } = (await answer.json()) as { address: string };
+  const along = answer.headers.getSetCookie().find((line) => line.startsWith('dendrix-way='));
+  return { browser: new Browser(along?.split(';')[0]), address };
 }
 
 const invited = async (login: string): Promise<{ id: string; token: string }> => {
@@ -147,22 +159,28 @@ describe('signing in where the organisation does', () => {
     expect(await new Provider(given, 'yet another').end(along, '?code=abc', new Date())).toBeNull();
   });
 
-  it('is tied by whoever is signed in, and let go of', async () => {
+  it('is tied by whoever is signed in and knows the password, and let go of', async () => {
     const client = await service.as('crew');
     const { id } = (await client.get('/session')).body;
-    expect(await new Browser(client.signedIn).through('?tie=true', 'crew-there')).toBe('/access');
+    // Somebody at a phone that lies open has no password, and gets no way in for good.
+    expect((await client.post('/me/identity', { password: 'a guess that is wrong' })).body).toMatchObject({
+      status: 422,
+      path: 'password',
+    });
+    const tying = await tie(client);
+    expect(await tying.browser.through(tying.address, 'crew-there')).toBe('/access');
     expect((await client.get('/session')).body.signsInElsewhere).toBe(true);
     const elsewhere = new Browser();
     expect(await elsewhere.through('', 'crew-there')).toBe('/today');
     expect(await elsewhere.session()).toEqual({ status: 200, login: 'crew' });
     // Another account cannot take it over.
-    const other = await service.as('crew2');
-    expect(await new Browser(other.signedIn).through('?tie=true', 'crew-there')).toBe('/access?refused=taken');
+    const other = await tie(await service.as('crew2'));
+    expect(await other.browser.through(other.address, 'crew-there')).toBe('/access?refused=taken');
     expect((await client.delete('/me/identity')).status).toBe(204);
     expect((await User.findByPk(id))?.identity).toBeNull();
     expect(await new Browser().through('', 'crew-there')).toBe('/today?refused=unknown');
     // Whoever is not signed in has no account to tie.
-    expect((await new Browser().ask(`${service.base}/api/v1/session/provider?tie=true`)).to).toBe(`${service.base}/today?refused=link`);
+    expect((await service.anyone().post('/me/identity', { password: PASSWORD })).status).toBe(401);
   });
 
   it('is not let go of by who would have no way in then; an administrator does, and signs them out', async () => {
@@ -197,6 +215,13 @@ describe('signing in where the organisation does', () => {
     const answer = await fetch(`${away.base}/api/v1/session/provider`, { redirect: 'manual' });
     expect(answer.headers.get('location')).toBe('/today?refused=away');
     await away.stop();
+  });
+
+  it('is not there in a demonstration, where anybody may be anybody', async () => {
+    const demonstration = await startService({ provider: given, isDemonstration: true });
+    expect((await demonstration.anyone().get('/about')).body.provider).toBeNull();
+    expect((await demonstration.anyone().get('/session/provider')).status).toBe(404);
+    await demonstration.stop();
   });
 
   it('is never set over plain HTTP to another machine', () => {

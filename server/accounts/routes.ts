@@ -117,7 +117,7 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
     },
   }),
   ...(access.isDemonstration ? demoRoutes() : []),
-  ...providerRoutes(world, access, (userId) => noteAccess(world, userId, 'sign in')),
+  ...(access.provider ? providerRoutes(world, access, access.provider, (userId) => noteAccess(world, userId, 'sign in')) : []),
   ...linkRoutes(world, access),
   ...ownRoutes(world, access),
   ...peopleRoutes(world, access),

@@ -58,5 +58,6 @@ export const auditedTree = () =>
     last: z.object({ seq: z.number(), at: z.string() }).nullable(),
   });
 export const demoPeople = () => z.object({ password: z.string().nullable(), accounts: z.array(account) });
+export const wayElsewhere = () => z.object({ address: z.string() });
 export const accounts = () => z.object({ items: z.array(personView) });
 export const devices = () => z.object({ items: z.array(deviceView) });

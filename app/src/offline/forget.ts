@@ -84,7 +84,8 @@ const LOOK_EVERY = 10 * 60_000;
  * @returns a way to stop
  */
 export function watchUnattended(gone: () => void): () => void {
-  const look = () => void dropIfUnattended().then((dropped) => dropped && gone());
+  // What was let go of already is not taken from under whoever stands at the door.
+  const look = () => void (wasLetGo() ? undefined : dropIfUnattended().then((dropped) => dropped && gone()));
   const timer = setInterval(look, LOOK_EVERY);
   const seen = () => document.visibilityState === 'visible' && look();
   document.addEventListener('visibilitychange', seen);

@@ -70,7 +70,7 @@ export function JoinScreen() {
           ) : null}
           {about?.provider ? (
             <View className="gap-2">
-              <Button kind="next" onPress={() => goElsewhere({ link: token })}>
+              <Button kind="next" onPress={() => goElsewhere(token)}>
                 {`Go in with ${about.provider}`}
               </Button>
               <Small>Or set a password:</Small>

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { capital } from '@dendrix/core/words';
 import { ApiProblem, download } from '@/data/api';
 import { aboutHere } from '@/data/keys';
-import { goElsewhere, refusedWords } from '@/features/session/elsewhere';
+import { refusedWords } from '@/features/session/elsewhere';
 import { useSession } from '@/features/session/useSession';
 import { Body, Figures, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -54,7 +54,8 @@ export function OwnAccessScreen() {
 function Elsewhere() {
   const { data: about } = useQuery(aboutHere);
   const { account } = useSession();
-  const { untie } = useOwnActs();
+  const { tie, untie } = useOwnActs();
+  const [password, setPassword] = useState('');
   const [refused] = useState(refusedWords);
   if (!about?.provider) return null;
   return (
@@ -72,9 +73,25 @@ function Elsewhere() {
           Let go of it
         </Button>
       ) : (
-        <Button kind="next" className="self-start" onPress={() => goElsewhere({ tie: 'true' })}>
-          Tie it to my account
-        </Button>
+        <>
+          <Field
+            label="Your password here"
+            secureTextEntry
+            autoComplete="current-password"
+            value={password}
+            onChangeText={setPassword}
+            problem={tie.error?.message ?? null}
+            hint="It opens a way in for good, so it takes your password once."
+          />
+          <Button
+            kind="next"
+            className="self-start"
+            disabled={password === '' || tie.isPending}
+            onPress={() => tie.mutate(password, { onSuccess: ({ address }) => window.location.assign(address) })}
+          >
+            Tie it to my account
+          </Button>
+        </>
       )}
     </Card>
   );

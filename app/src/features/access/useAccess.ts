@@ -45,6 +45,7 @@ export function useOwnActs() {
     password: useMutation({ mutationFn: (given: { old: string; password: string }) => call('PUT', '/me/password', given) }),
     offer: useMutation({ mutationFn: () => read(call('POST', '/me/factor'), (of) => of.factorOffer) }),
     confirm: useMutation({ mutationFn: (code: string) => read(call('PUT', '/me/factor', { code }), (of) => of.recoveryCodes), onSuccess }),
+    tie: useMutation({ mutationFn: (password: string) => read(call('POST', '/me/identity', { password }), (of) => of.wayElsewhere()) }),
     untie: useMutation({ mutationFn: () => call('DELETE', '/me/identity'), onSuccess }),
     drop: useMutation({ mutationFn: (code: string) => call('DELETE', `/me/factor?code=${encodeURIComponent(code)}`), onSuccess }),
   };

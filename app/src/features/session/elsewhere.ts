@@ -12,8 +12,7 @@ const REFUSED: Readonly<Record<string, string>> = {
 /** What the address of this page says of why nobody was let in; null where it says nothing. */
 export const refusedWords = (): string | null => REFUSED[new URLSearchParams(window.location.search).get('refused') ?? ''] ?? null;
 
-/** Goes to where the organisation signs in. @param why a link to follow, or an account to tie; else to sign in */
-export function goElsewhere(why: { link: string } | { tie: 'true' } | null = null): void {
-  const query = why === null ? '' : `?${new URLSearchParams(why).toString()}`;
-  window.location.assign(`/api/v1/session/provider${query}`);
+/** Goes to where the organisation signs in. @param link to follow by it; else to sign in */
+export function goElsewhere(link?: string): void {
+  window.location.assign(`/api/v1/session/provider${link === undefined ? '' : `?${new URLSearchParams({ link }).toString()}`}`);
 }

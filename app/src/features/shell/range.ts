@@ -14,12 +14,18 @@ const watch = (tell: () => void) => {
   watchers.add(tell);
   return () => void watchers.delete(tell);
 };
-const isWholeTown = (): boolean => localStorage.getItem(KEY) === 'yes';
+let wholeTown = globalThis.localStorage?.getItem(KEY) === 'yes';
+const isWholeTown = (): boolean => wholeTown;
 
 /** Shows the whole town, or only what somebody looks after; kept on the device. */
 export function showWholeTown(whole: boolean): void {
-  if (whole) localStorage.setItem(KEY, 'yes');
-  else localStorage.removeItem(KEY);
+  wholeTown = whole;
+  try {
+    if (whole) localStorage.setItem(KEY, 'yes');
+    else localStorage.removeItem(KEY);
+  } catch {
+    // Without room for it, it holds until the application is closed.
+  }
   for (const tell of watchers) tell();
 }
 
@@ -39,17 +45,17 @@ const EVERYWHERE: readonly string[] = [];
 export function useRange(): Range {
   const { account } = useSession();
   const known = useLeading()?.districts;
-  const wholeTown = useSyncExternalStore(watch, isWholeTown);
+  const whole = useSyncExternalStore(watch, isWholeTown);
   return useMemo(() => {
     const own = (known ?? []).filter(({ id }) => account?.districts.includes(id));
     // Whoever looks after all of them, or after one that is gone, has the whole town before them.
-    const isNarrow = own.length > 0 && own.length < (known ?? []).length && !wholeTown;
+    const isNarrow = own.length > 0 && own.length < (known ?? []).length && !whole;
     const districts = isNarrow ? own.map(({ id }) => id) : EVERYWHERE;
     return {
       districts,
       own: own.length < (known ?? []).length ? own : [],
-      isWholeTown: wholeTown,
+      isWholeTown: whole,
       holds: (place) => districts.length === 0 || districts.includes(districtAt(known ?? [], place).id),
     };
-  }, [account, known, wholeTown]);
+  }, [account, known, whole]);
 }
