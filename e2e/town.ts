@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 import type { Sequelize } from 'sequelize';
 import { freePort } from './free-port';
+import { copyPlanted } from './planted';
 import { dropDatabase, freshDatabase, urlOf } from '../server/testing/service';
 
 /** The day the tests happen on, for server and browser alike: in leaf, so that leaves can be asked about. */
@@ -63,6 +64,12 @@ export async function serve(url: string, port: number, chain = mkdtempSync(join(
 /** Starts everything; the town is planted anew. */
 export async function startTown(): Promise<Town> {
   const sequelize = await freshDatabase();
+  await copyPlanted(sequelize, async (url, at, chain) => {
+    const planting = await serve(url, at, chain);
+    const ended = new Promise((resolve) => planting.once('exit', resolve));
+    planting.kill('SIGTERM');
+    await ended;
+  });
   const port = await freePort();
   const server = await serve(urlOf(sequelize), port);
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });

@@ -1,5 +1,6 @@
 // npm test: everything on a fresh machine; the last line is "N passed, N failed".
 import { spawnSync } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -78,7 +79,9 @@ async function main() {
     if (!existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) installDebian(['chromium', 'fonts-liberation'], log);
     const { buildWeb } = await import('./build-web.mjs');
     await buildWeb(log);
-    jest('browser, phone and wide', ['browser'], env, ['--runInBand']);
+    // The demonstration is planted once, in a database of this name, and copied for every file.
+    const planted = { ...env, DENDRIX_TEST_PLANTED: `dendrix_test_${randomBytes(6).toString('hex')}` };
+    jest('browser, phone and wide', ['browser'], planted, ['--maxWorkers=2']);
   } finally {
     await database.close();
   }
