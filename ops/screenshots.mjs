@@ -88,7 +88,7 @@ await snap(phone, 'walk-round');
 await phone.getByRole('button', { name: /^top of the crown/ }).click();
 await phone.getByRole('button', { name: 'Mark a sign', exact: true }).click();
 await phone.getByRole('button', { name: /^Thin crown/ }).click();
-await phone.getByRole('radio', { name: '30 percent' }).click();
+await phone.getByRole('radio', { name: '30 %' }).click();
 
 await phone.getByRole('button', { name: 'Record thin crown' }).click();
 await phone.getByRole('tab', { name: 'Judge' }).click();
