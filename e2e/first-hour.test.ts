@@ -9,7 +9,8 @@ import sharp from 'sharp';
 import { GeoJSONVT } from '@maplibre/geojson-vt';
 import { fromGeojsonVt } from '@maplibre/vt-pbf';
 import { freePort } from './free-port';
-import { pmtilesFile, tileOf } from './pmtiles-file';
+import { tileAt, type Box } from '@dendrix/core/geo';
+import { pmtilesFile } from './pmtiles-file';
 import { answer, CHROMIUM, FLAGS, goIn, until } from './town';
 import { freshDatabase, urlOf } from '../server/testing/service';
 
@@ -186,10 +187,11 @@ describe('a town of its own', () => {
   });
 
   it('a map of pictures and one of shapes come in as files of tiles, and are drawn behind the trees', async () => {
-    const box = [...at(-5, -5), ...at(15, 15)] as unknown as readonly [number, number, number, number];
+    const [[west, south], [east, north]] = [at(-5, -5), at(15, 15)];
+    const box: Box = [west, south, east, north];
     const zooms = [12, 13, 14, 15, 16];
     const grid = zooms.flatMap((z) => {
-      const [a, b] = [tileOf(box[0], box[3], z), tileOf(box[2], box[1], z)];
+      const [a, b] = [tileAt({ latitude: north, longitude: west }, z), tileAt({ latitude: south, longitude: east }, z)];
       return Array.from({ length: (b.x - a.x + 1) * (b.y - a.y + 1) }, (_, i) => ({
         z,
         x: a.x + (i % (b.x - a.x + 1)),

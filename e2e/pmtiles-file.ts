@@ -1,12 +1,9 @@
 // A small file of map tiles, made for the tests by the published format (PMTiles specification, version 3): no packing, one directory.
 import { zxyToTileId } from 'pmtiles';
+import type { Box, Tile } from '@dendrix/core/geo';
 
-export interface Tile {
-  z: number;
-  x: number;
-  y: number;
-  bytes: Uint8Array;
-}
+/** A square of the map, with what is drawn in it. */
+export type DrawnTile = Tile & { bytes: Uint8Array };
 
 const HEADER = 127;
 const NONE = 1;
@@ -25,21 +22,11 @@ function varints(numbers: readonly number[]): Buffer {
   return Buffer.from(out);
 }
 
-/** The number of a tile at a zoom by its place on the map, in the Web Mercator scheme. */
-export function tileOf(longitude: number, latitude: number, z: number): { x: number; y: number } {
-  const n = 2 ** z;
-  const radians = (latitude * Math.PI) / 180;
-  return {
-    x: Math.floor(((longitude + 180) / 360) * n),
-    y: Math.floor(((1 - Math.asinh(Math.tan(radians)) / Math.PI) / 2) * n),
-  };
-}
-
 /** @param box west, south, east, north, degrees */
 export function pmtilesFile(
-  tiles: readonly Tile[],
+  tiles: readonly DrawnTile[],
   type: keyof typeof TYPES,
-  [west, south, east, north]: readonly [number, number, number, number],
+  [west, south, east, north]: Box,
   metadata: object = {},
 ): Buffer {
   const sorted = tiles.map((tile) => ({ ...tile, id: zxyToTileId(tile.z, tile.x, tile.y) })).sort((a, b) => a.id - b.id);

@@ -9,7 +9,7 @@ import { DEMO_PASSWORD, PEOPLE } from '../demo/people';
 import { needsSeed, seedQuillhaven } from '../demo/quillhaven';
 import { createApp } from '../server/app';
 import { headKeeper } from '../server/audit/head';
-import { checkProvider, type ProviderGiven } from '../server/accounts/provider';
+import { providerFrom, type ProviderGiven } from '../server/accounts/provider';
 import { letGoByTime } from '../server/accounts/retention';
 import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
@@ -41,11 +41,6 @@ const {
   DENDRIX_PICTURES,
   DENDRIX_PLANT,
   DENDRIX_PROXIES,
-  DENDRIX_PROVIDER,
-  DENDRIX_PROVIDER_CLIENT,
-  DENDRIX_PROVIDER_SECRET,
-  DENDRIX_PROVIDER_NAME = 'the account of your organisation',
-  DENDRIX_ORIGIN,
 } = process.env;
 if (!DATABASE_URL || !SESSION_SECRET) {
   console.error('The service needs DATABASE_URL and SESSION_SECRET; npm start sets both.');
@@ -60,32 +55,6 @@ if (SESSION_SECRET.length < SHORTEST_SECRET || new Set(SESSION_SECRET).size < 12
   );
   process.exit(1);
 }
-
-/** Where the organisation signs in, if it said so. */
-function providerGiven(): ProviderGiven | undefined {
-  if (!DENDRIX_PROVIDER) return undefined;
-  if (!DENDRIX_PROVIDER_CLIENT || !DENDRIX_PROVIDER_SECRET || !DENDRIX_ORIGIN) {
-    console.error(
-      'DENDRIX_PROVIDER needs DENDRIX_PROVIDER_CLIENT, DENDRIX_PROVIDER_SECRET and DENDRIX_ORIGIN, the address this service is reached at.',
-    );
-    process.exit(1);
-  }
-  const given = {
-    issuer: DENDRIX_PROVIDER,
-    client: DENDRIX_PROVIDER_CLIENT,
-    secret: DENDRIX_PROVIDER_SECRET,
-    name: DENDRIX_PROVIDER_NAME,
-    origin: DENDRIX_ORIGIN.replace(/\/$/, ''),
-  };
-  try {
-    checkProvider(given);
-  } catch (error) {
-    console.error((error as Error).message);
-    process.exit(1);
-  }
-  return given;
-}
-const provider = providerGiven();
 
 /** What is kept about people for a time is let go of so often, ms. */
 const LET_GO_EVERY_MS = 6 * 3600 * 1000;
@@ -106,7 +75,9 @@ const library = loadLibrary();
 /** In a demonstration the day can be set; it then stands still. */
 const now = () => (DENDRIX_TODAY ? new Date(`${DENDRIX_TODAY}T12:00:00Z`) : new Date());
 const world: World = { sequelize, library, now, newId, keepHead: headKeeper(chainFile()) };
+let provider: ProviderGiven | undefined;
 try {
+  provider = providerFrom(process.env);
   if (DENDRIX_PICTURES) world.pictures = s3Store(DENDRIX_PICTURES);
 } catch (error) {
   console.error((error as Error).message);

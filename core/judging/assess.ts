@@ -1,5 +1,5 @@
 import { alertsOf, changesOver, withTrends } from '../history/change';
-import { signNamed, type District, type Library } from '../knowledge';
+import { isListed, signNamed, type District, type Library } from '../knowledge';
 import type { AgentLikelihood, Change, Judged, Judgement, Overruled, Screening } from '../record/judgement';
 import { countedMeasurements, simulatedIn } from '../record/measurement';
 import { comeBack, knownBefore, setDate } from './advice/come-back';
@@ -197,7 +197,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   const date = setDate(dateBy(worse, [...told.agents, ...pacing], ruledRisk), input);
 
   const protection = protectionOf(district, input.taxon?.name ?? input.name);
-  const rare = input.name !== null && (district?.lists.rare.includes(input.name) ?? false);
+  const rare = input.name !== null && isListed(district?.lists.rare ?? [], input.name);
   const stands = standing({
     library,
     input,

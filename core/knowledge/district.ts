@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PRIORS } from './taxon';
+import { genusOf, PRIORS } from './taxon';
 import { regionCode, zone } from './where';
 
 const longitude = z.number().min(-180).max(180);
@@ -45,6 +45,9 @@ export const districtSchema = z.strictObject({
   longestGap: z.int().min(1).max(120).optional(),
 });
 export type District = z.output<typeof districtSchema>;
+
+/** Whether a list of a district names a kind: itself, or its genus with all its kinds. @param name accepted name or genus */
+export const isListed = (list: readonly string[], name: string): boolean => list.includes(name) || list.includes(genusOf(name));
 
 /** Meanings of a common name that no taxon record carries, in `library/names.yaml`. */
 export const nameMeaning = z.strictObject({

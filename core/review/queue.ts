@@ -2,7 +2,7 @@ import { alertsOf } from '../history/change';
 import { protectionOf } from '../judging/advice/protection';
 import { REPORT_FROM } from '../judging/assess';
 import type { QueueItem, TreeBrief, VisitView } from '../contracts/api';
-import type { District, Library } from '../knowledge';
+import { isListed, type District, type Library } from '../knowledge';
 import type { Judgement } from '../record/judgement';
 import { occupancyOf } from '../record/look';
 import { wordsIn, type Speech } from '../words/catalogue';
@@ -62,10 +62,10 @@ export function reviewWeight(
     else if (name.probability < 0.8) add(2, say.onlySure(name.probability));
     const before = earlierNames.filter((n): n is string => n !== null && n !== name.taxon);
     if (before.length > 0) add(5, say.calledBefore(before[0] as string), true);
-    if (district?.lists.rare.includes(name.taxon)) add(2, say.rare, true);
+    if (isListed(district?.lists.rare ?? [], name.taxon)) add(2, say.rare, true);
     if (protectionOf(district, name.taxon) === 'protected' && judgement.options.some((option) => option.do === 'remove'))
       add(3, say.protectedKind, true);
-    if (district?.lists.invasive.includes(name.taxon)) add(2, say.invasive, true);
+    if (isListed(district?.lists.invasive ?? [], name.taxon)) add(2, say.invasive, true);
   }
   const { percent } = judgement.lookedAt;
   if (percent < 50) add(1, say.lookedAt(percent));

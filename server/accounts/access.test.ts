@@ -4,7 +4,7 @@ import { QueryTypes } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { AuditEntry } from '../audit/model';
 import { verify } from '../audit/verify';
-import { startService, aTree, aVisit, type Client, type Service } from '../testing/service';
+import { GOOD, joined, startService, aTree, aVisit, type Service } from '../testing/service';
 import { seal, stepOf, unseal } from './factor';
 import { User } from './model';
 import { checkPassword } from './password';
@@ -20,16 +20,6 @@ beforeEach(async () => {
 });
 
 const MINUTE = 60_000;
-const GOOD = 'lantern over quiet gravel';
-
-/** Invites somebody and lets them in by their link. */
-async function joined(login: string, role: string, districts: string[] = []): Promise<{ id: string; client: Client }> {
-  const administrator = await service.as('administrator');
-  const { body } = await administrator.post('/accounts', { name: `Person ${login}`, login, role, districts });
-  const client = service.anyone();
-  expect((await client.post(`/links/${body.link.path.split('/').at(-1)}`, { password: GOOD })).status).toBe(200);
-  return { id: body.person.id, client };
-}
 
 describe('one-time codes', () => {
   // RFC 6238, appendix B, SHA-1, the last six of the eight digits; the secret is the ASCII text "12345678901234567890".
@@ -108,7 +98,7 @@ describe('people', () => {
     expect((await service.anyone().get(`/links/${late.body.link.path.split('/').at(-1)}`)).status).toBe(404);
   });
   it('who forgot the password gets a new link; whoever was signed in as them is not any more', async () => {
-    const { id, client } = await joined('mirin', 'crew');
+    const { id, client } = await joined(service, 'mirin', 'crew');
     const administrator = await service.as('administrator');
     const link = (await administrator.post(`/accounts/${id}/link`, undefined)).body;
     expect((await client.get('/session')).status).toBe(200);
@@ -118,7 +108,7 @@ describe('people', () => {
     expect((await service.anyone().post('/session', { login: 'mirin', password: GOOD })).status).toBe(401);
   });
   it('a leaver cannot come in, is out everywhere, and what they saw keeps the name', async () => {
-    const { id, client } = await joined('leaver', 'crew');
+    const { id, client } = await joined(service, 'leaver', 'crew');
     const tree = newId();
     await client.put(`/trees/${tree}`, aTree('LV-1'));
     await client.put(`/visits/${newId()}`, aVisit(tree));
@@ -131,7 +121,7 @@ describe('people', () => {
     expect((await service.anyone().post('/session', { login: 'leaver', password: GOOD })).status).toBe(200);
   });
   it('who is erased leaves the record and no name in it, and the chain holds', async () => {
-    const { id, client } = await joined('gone', 'crew');
+    const { id, client } = await joined(service, 'gone', 'crew');
     const tree = newId();
     await client.put(`/trees/${tree}`, aTree('ER-1'));
     await client.put(`/visits/${newId()}`, aVisit(tree));
@@ -151,13 +141,13 @@ describe('people', () => {
     expect((await administrator.put(`/accounts/${id}`, { role: 'crew' })).status).toBe(409);
     expect((await administrator.put(`/accounts/${id}`, { state: 'disabled' })).status).toBe(409);
     expect((await administrator.post(`/accounts/${id}/erase`, undefined)).status).toBe(409);
-    const second = await joined('second', 'administrator');
+    const second = await joined(service, 'second', 'administrator');
     expect((await second.client.put(`/accounts/${id}`, { role: 'coordinator' })).status).toBe(200);
     expect((await administrator.get('/accounts')).status).toBe(403);
     expect((await second.client.put(`/accounts/${id}`, { role: 'administrator' })).status).toBe(200);
   });
   it('two who take the role off each other at once leave one administrator', async () => {
-    const [a, b] = [await joined('taker-a', 'administrator'), await joined('taker-b', 'administrator')];
+    const [a, b] = [await joined(service, 'taker-a', 'administrator'), await joined(service, 'taker-b', 'administrator')];
     const others = (await a.client.get('/accounts')).body.items.filter(
       (one: { role: string; id: string }) => one.role === 'administrator' && one.id !== a.id && one.id !== b.id,
     ) as { id: string }[];
@@ -170,7 +160,7 @@ describe('people', () => {
     await User.update({ role: 'administrator' }, { where: { id: others.map(({ id }) => id) } });
   });
   it('sign-ins, and what was done to people, are in the chain', async () => {
-    const { id } = await joined('chained', 'viewer');
+    const { id } = await joined(service, 'chained', 'viewer');
     await service.anyone().post('/session', { login: 'chained', password: GOOD });
     const actions = (await AuditEntry.findAll({ where: { entityId: id }, order: [['seq', 'ASC']] })).map(({ action }) => action);
     expect(actions).toEqual(['invite', 'join', 'sign in']);
@@ -180,7 +170,7 @@ describe('people', () => {
 describe('a second factor', () => {
   const codeOf = (secret: string) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: clock.now });
   async function withFactor(login: string, role = 'crew') {
-    const { id, client } = await joined(login, role);
+    const { id, client } = await joined(service, login, role);
     const { secret, uri } = (await client.post('/me/factor', undefined)).body as { secret: string; uri: string };
     expect(uri).toMatch(/^otpauth:\/\/totp\//);
     expect((await client.put('/me/factor', { code: '000000' })).status).toBe(422);
@@ -222,7 +212,7 @@ describe('a second factor', () => {
     expect((await service.anyone().post('/session', { login: 'offtwo', password: GOOD })).status).toBe(200);
   });
   it('where the organisation asks for one, who has none may only set it up', async () => {
-    const { client } = await joined('owing', 'viewer');
+    const { client } = await joined(service, 'owing', 'viewer');
     const administrator = await withFactor('guarded', 'administrator');
     await administrator.client.put('/access-rules', { factorFor: 'everybody' });
     try {
@@ -239,7 +229,7 @@ describe('a second factor', () => {
 
 describe('devices', () => {
   it('are listed, ended one by one, and a lost one is told to forget what it holds', async () => {
-    const { client: first } = await joined('devices', 'crew');
+    const { client: first } = await joined(service, 'devices', 'crew');
     const second = service.anyone();
     await second.post('/session', { login: 'devices', password: GOOD });
     const { items } = (await first.get('/me/devices')).body as { items: { id: string; isThis: boolean }[] };
@@ -254,7 +244,7 @@ describe('devices', () => {
     expect((await first.delete(`/me/devices/${newId()}`)).status).toBe(404);
   });
   it('an administrator ends those of others; a changed password ends all but the one it was changed on', async () => {
-    const { id, client } = await joined('ended', 'crew');
+    const { id, client } = await joined(service, 'ended', 'crew');
     const other = service.anyone();
     await other.post('/session', { login: 'ended', password: GOOD });
     expect((await client.put('/me/password', { old: 'wrong', password: 'seven owls by the weir' })).body).toMatchObject({ path: 'old' });
@@ -267,7 +257,7 @@ describe('devices', () => {
 
 describe('what is kept about somebody', () => {
   it('is handed out to them, and to nobody else', async () => {
-    const { id, client } = await joined('mine', 'crew');
+    const { id, client } = await joined(service, 'mine', 'crew');
     const tree = newId();
     await client.put(`/trees/${tree}`, aTree('MY-1'));
     await client.put(`/visits/${newId()}`, aVisit(tree));

@@ -1,5 +1,5 @@
 // Whoever guesses is locked out, by name and by address, for all servers together; whoever is right is not.
-import { startService, PASSWORD, type Client, type Service } from '../testing/service';
+import { GOOD, joined, startService, PASSWORD, type Service } from '../testing/service';
 
 let service: Service;
 const clock = { now: Date.now() };
@@ -12,21 +12,11 @@ beforeEach(async () => {
 });
 
 const MINUTE = 60_000;
-const GOOD = 'lantern over quiet gravel';
-
-/** Invites somebody and lets them in by their link. */
-async function joined(login: string, role: string): Promise<Client> {
-  const administrator = await service.as('administrator');
-  const { body } = await administrator.post('/accounts', { name: `Person ${login}`, login, role });
-  const client = service.anyone();
-  expect((await client.post(`/links/${body.link.path.split('/').at(-1)}`, { password: GOOD })).status).toBe(200);
-  return client;
-}
 
 describe('signing in', () => {
   const address = (n: number) => service.anyone().call('POST', '/api/v1/session', { login: `nobody${n}`, password: 'wrong' });
   it('ten wrong passwords lock a name, whatever the right one is, and say for how long; it opens by itself', async () => {
-    await joined('locked', 'crew');
+    await joined(service, 'locked', 'crew');
     for (let n = 0; n < 10; n++) expect((await service.anyone().post('/session', { login: 'locked', password: 'wrong' })).status).toBe(401);
     const refused = await fetch(`${service.base}/api/v1/session`, {
       method: 'POST',
@@ -40,7 +30,7 @@ describe('signing in', () => {
     expect((await service.anyone().post('/session', { login: 'locked', password: GOOD })).status).toBe(200);
   });
   it('a hundred tries at once do not slip past the lock', async () => {
-    await joined('rushed', 'crew');
+    await joined(service, 'rushed', 'crew');
     const all = await Promise.all(
       Array.from({ length: 60 }, () => service.anyone().post('/session', { login: 'rushed', password: 'wrong' })),
     );
@@ -58,7 +48,7 @@ describe('signing in', () => {
     expect((await address(99)).status).toBe(401);
   });
   it('takes the name as it is written: no accents, zero-width letters or NUL stand for others', async () => {
-    await joined('jorunn', 'crew');
+    await joined(service, 'jorunn', 'crew');
     for (const login of ['jörunn', 'jorunn\u200b', 'jorunn\u0000'])
       expect((await service.anyone().post('/session', { login, password: GOOD })).status).not.toBe(200);
     expect((await service.anyone().post('/session', { login: 'Jorunn', password: GOOD })).status).toBe(200);

@@ -23,14 +23,21 @@ interface From {
 
 /**
  * Whether somebody is who is signed in, before they open a way in that outlives this moment.
+ * @param refused said where they are not
  * @throws HttpProblem 422 where the password is wrong, 429 after too many wrong tries
  */
-export async function confirmPassword(world: World, user: Account, password: string, address: string, clock: () => Date): Promise<void> {
+export async function confirmPassword(
+  world: World,
+  user: Account,
+  password: string,
+  { address, clock }: Pick<From, 'address' | 'clock'>,
+  refused = new HttpProblem(422, 'Not your password', 'This is not your password.', 'password'),
+): Promise<void> {
   const row = await User.findByPk(user.id);
   const right = await tryOnce(world, { address, name: user.login.toLowerCase() }, clock, async () =>
     (await isPassword(row?.passwordHash, password)) ? true : null,
   );
-  if (!right) throw new HttpProblem(422, 'Not your password', 'This is not your password.', 'password');
+  if (!right) throw refused;
 }
 
 /**
@@ -43,11 +50,8 @@ export async function changePassword(
   { old, password }: { old: string; password: string },
   { address, session, clock, town }: From,
 ): Promise<void> {
-  const row = await User.findByPk(user.id);
-  const right = await tryOnce(world, { address, name: user.login.toLowerCase() }, clock, async () =>
-    (await isPassword(row?.passwordHash, old)) ? true : null,
-  );
-  if (!right) throw new HttpProblem(422, 'Not the old one', 'The old password is not the one you have now.', 'old');
+  const wrong = new HttpProblem(422, 'Not the old one', 'The old password is not the one you have now.', 'old');
+  await confirmPassword(world, user, old, { address, clock }, wrong);
   checkPassword(password, [user.name, user.login, town]);
   const passwordHash = await hashPassword(password);
   await inTransaction(world, async (transaction) => {

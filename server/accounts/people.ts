@@ -210,6 +210,18 @@ export async function dropFactor(world: World, id: string, by: By): Promise<void
 }
 
 /**
+ * Ties an account to an identity where the organisation signs in.
+ * @throws HttpProblem 409 where the person may not come in any more, UniqueConstraintError where the identity is another's
+ */
+export const tieIdentity = (world: World, id: string, identity: string): Promise<void> =>
+  inTransaction(world, async (transaction) => {
+    const user = await personOf(id, transaction);
+    if (user.state !== null) throw new HttpProblem(409, 'Not here any more', 'Who cannot sign in ties nothing.');
+    await user.update({ identity }, { transaction });
+    await chain(world, transaction, ofPerson(user, 'tie identity', id));
+  });
+
+/**
  * Lets somebody sign in elsewhere no more. They are signed out, and need a password: a link for one where they have none.
  * @throws HttpProblem 409 where they would be left without a way in by their own doing
  */

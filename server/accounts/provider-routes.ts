@@ -1,14 +1,13 @@
 import type { Request, Response } from 'express';
+import { UniqueConstraintError } from 'sequelize';
 import { z } from 'zod';
 import { password } from '@dendrix/core/contracts';
-import { chain } from '../audit/service';
-import { inTransaction } from '../db/transaction';
 import { HttpProblem } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import type { Access } from './access';
 import { User } from './model';
-import { dropIdentity, followLinkThere, readLink } from './people';
+import { dropIdentity, followLinkThere, readLink, tieIdentity } from './people';
 import { confirmPassword } from './own';
 import { BACK, type Provider, type Purpose } from './provider';
 import { isActive } from './service';
@@ -59,6 +58,8 @@ export function providerRoutes(
       async handle({ request, response }) {
         const to = await end(request).catch((error: unknown) => {
           if (error instanceof HttpProblem) return refused('link');
+          // Two accounts tied to one identity at the same moment: one of them was first.
+          if (error instanceof UniqueConstraintError) return refused('taken');
           throw error;
         });
         response.clearCookie(ALONG, { path: '/api/v1/session/provider' });
@@ -73,7 +74,7 @@ export function providerRoutes(
       body: z.strictObject({ password }),
       answer: z.object({ address: z.string() }),
       async handle({ body, user, request, response }) {
-        await confirmPassword(world, user, body.password, request.ip ?? '', clock);
+        await confirmPassword(world, user, body.password, { address: request.ip ?? '', clock });
         return { address: await begin({ to: 'tie', user: user.id }, request, response) };
       },
     }),
@@ -117,7 +118,7 @@ export function providerRoutes(
     }
     if (purpose.to === 'tie') {
       if (known && known.id !== purpose.user) return '/access?refused=taken';
-      await tie(world, purpose.user, identity);
+      await tieIdentity(world, purpose.user, identity);
       return '/access';
     }
     if (known) return refused('taken');
@@ -133,17 +134,3 @@ export function providerRoutes(
 }
 
 const refused = (why: Refused): string => `/today?refused=${why}`;
-
-/** Ties an account to its identity at the provider. */
-const tie = (world: World, userId: string, identity: string): Promise<void> =>
-  inTransaction(world, async (transaction) => {
-    await User.update({ identity }, { where: { id: userId, state: null }, transaction });
-    await chain(world, transaction, {
-      userId,
-      action: 'tie identity',
-      entity: 'account',
-      entityId: userId,
-      body: {},
-      wrote: { users: [userId] },
-    });
-  });

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { PASSWORD, startService, type Client, type Service } from '../testing/service';
 import { User } from './model';
-import { Provider, type ProviderGiven } from './provider';
+import { Provider, providerFrom, type ProviderGiven } from './provider';
 
 let provider: ChildProcess;
 let given: ProviderGiven;
@@ -222,6 +222,20 @@ describe('signing in where the organisation does', () => {
     expect((await demonstration.anyone().get('/about')).body.provider).toBeNull();
     expect((await demonstration.anyone().get('/session/provider')).status).toBe(404);
     await demonstration.stop();
+  });
+
+  it('is read from the settings whole, or not at all', () => {
+    expect(providerFrom({})).toBeUndefined();
+    const whole = {
+      DENDRIX_PROVIDER: 'https://sign-in.example',
+      DENDRIX_PROVIDER_CLIENT: 'c',
+      DENDRIX_PROVIDER_SECRET: 's',
+      DENDRIX_ORIGIN: 'https://trees.example/',
+    };
+    expect(providerFrom(whole)).toMatchObject({ issuer: 'https://sign-in.example', origin: 'https://trees.example' });
+    for (const part of ['DENDRIX_PROVIDER_CLIENT', 'DENDRIX_PROVIDER_SECRET', 'DENDRIX_ORIGIN'])
+      expect(() => providerFrom({ ...whole, [part]: undefined })).toThrow(/DENDRIX_PROVIDER needs/);
+    expect(() => providerFrom({ ...whole, DENDRIX_ORIGIN: 'trees' })).toThrow(/is no address/);
   });
 
   it('is never set over plain HTTP to another machine', () => {

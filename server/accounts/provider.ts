@@ -46,6 +46,28 @@ export function checkProvider({ issuer, origin }: Pick<ProviderGiven, 'issuer' |
   }
 }
 
+/**
+ * The provider that the settings of the service name, if they name one.
+ * @throws Error where a part of it is missing, and as `checkProvider` does
+ */
+export function providerFrom(settings: Readonly<Record<string, string | undefined>>): ProviderGiven | undefined {
+  const { DENDRIX_PROVIDER: issuer, DENDRIX_PROVIDER_CLIENT: client, DENDRIX_PROVIDER_SECRET: secret, DENDRIX_ORIGIN: origin } = settings;
+  if (!issuer) return undefined;
+  if (!client || !secret || !origin)
+    throw new Error(
+      'DENDRIX_PROVIDER needs DENDRIX_PROVIDER_CLIENT, DENDRIX_PROVIDER_SECRET and DENDRIX_ORIGIN, the address this service is reached at.',
+    );
+  const given = {
+    issuer,
+    client,
+    secret,
+    name: settings.DENDRIX_PROVIDER_NAME ?? 'the account of your organisation',
+    origin: origin.replace(/\/$/, ''),
+  };
+  checkProvider(given);
+  return given;
+}
+
 /** The provider of an organisation; it is asked who it is when somebody first signs in there. */
 export class Provider {
   private known: Promise<Configuration> | undefined;

@@ -189,6 +189,8 @@ describe('what the routes ask of the database', () => {
       await reviewer.get('/notices'),
       await crew.get('/live/since?n=1'),
       await crew.get(`/plan/candidates?day=${TODAY}&${near}&wanted=${tree}`),
+      await crew.get(`/round?dueBy=${TODAY}&${near}&districts=${newId()},${newId()}`),
+      await crew.get(`/plan/candidates?day=${TODAY}&${near}&districts=${newId()}`),
       await crew.get(`/plan/season?day=${TODAY}`),
       await crew.get(`/rounds?day=${TODAY}`),
       await crew.put(`/rounds/${round}`, { day: TODAY, crew: (await crew.get('/session')).body.id, plan: planOf(tree) }),

@@ -8,7 +8,7 @@ import { people } from '../accounts/service';
 import { PutOff } from '../talk/model';
 import { putOffViewOf } from '../trees/view';
 import { selectBriefs } from '../trees/briefs';
-import { roundCandidates } from '../trees/round';
+import { ofDistricts, roundCandidates } from '../trees/round';
 import { boxAround, BY_PLACE, inBox } from '../trees/within';
 import type { World } from '../world';
 
@@ -75,8 +75,8 @@ async function looksNear(
     { type: QueryTypes.SELECT, replacements: [ids, day, addDays(day, 100), LOOKS] },
   );
   if (open.length === 0) return [];
-  const own = districts.length === 0 ? '' : ' AND district_id IN (?)';
-  return selectBriefs(sequelize, `WHERE id IN (?)${own}`, [open.map(({ id }) => id), ...(districts.length === 0 ? [] : [[...districts]])]);
+  const { and, values } = ofDistricts(districts);
+  return selectBriefs(sequelize, `WHERE id IN (?)${and}`, [open.map(({ id }) => id), ...values]);
 }
 
 /**

@@ -208,6 +208,13 @@ it('a backup of an older version is restored as it is, by the command, which say
   expect(stdout).toMatch(/It is of an older version/);
   expect(status).toBe(0);
   expect(Object.keys(await all(into)).sort()).toEqual(Object.keys(await all(older)).sort());
+  // Asked whether it holds, that is no yes.
+  const asked = spawnSync(process.execPath, ['--import', 'tsx', 'ops/keep.ts', 'verify'], {
+    cwd: join(__dirname, '../..'),
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: urlOf(into), DENDRIX_CHAIN_FILE: join(dir, 'older-heads.txt') },
+  });
+  expect([asked.status, asked.stdout]).toEqual([1, expect.stringMatching(/It is of an older version/)]);
   // And this version lifts it.
   expect(await migrate(into)).toEqual(STEPS.slice(9).map(({ name }) => name));
   await dropDatabase(into);

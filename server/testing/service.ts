@@ -191,6 +191,24 @@ export async function startService(
   };
 }
 
+/** A password that the rules take. */
+export const GOOD = 'lantern over quiet gravel';
+
+/** Invites somebody and lets them in by their link, with `GOOD` as their password. */
+export async function joined(
+  service: Service,
+  login: string,
+  role: string,
+  districts: string[] = [],
+): Promise<{ id: string; client: Client }> {
+  const administrator = await service.as('administrator');
+  const { body } = await administrator.post('/accounts', { name: `Person ${login}`, login, role, districts });
+  const client = service.anyone();
+  const answer = await client.post(`/links/${body.link.path.split('/').at(-1)}`, { password: GOOD });
+  if (answer.status !== 200) throw new Error(answer.text);
+  return { id: body.person.id, client };
+}
+
 export const aTree = (tag: string, more: object = {}) => ({
   tag,
   latitude: 45.62,

@@ -42,7 +42,7 @@ export async function roundCandidates({ sequelize }: Pick<World, 'sequelize'>, d
     countDue(sequelize, dueBy, districts),
   ]);
   const begin = from ?? own[0] ?? oldest[0];
-  const near = begin && oldest.length === OLDEST ? await within(sequelize, await dueNear(sequelize, dueBy, begin), districts) : [];
+  const near = begin && oldest.length === OLDEST ? await dueNear(sequelize, dueBy, begin, districts) : [];
   const items = new Map([...own, ...anywhere, ...oldest, ...near].map((tree) => [tree.id, tree]));
   const found = [...items.values()];
   const off = today === undefined ? new Set<string>() : await putOffNow(sequelize, today, found);
@@ -65,6 +65,10 @@ async function putOffNow(sequelize: Db, today: string, trees: readonly TreeBrief
 
 type Db = World['sequelize'];
 
+/** The condition that trees stand in some districts, and what goes in its places; none where the whole town is asked for. */
+export const ofDistricts = (districts: readonly string[]): { and: string; values: readonly string[][] } =>
+  districts.length === 0 ? { and: '', values: [] } : { and: ' AND district_id IN (?)', values: [[...districts]] };
+
 /** The longest overdue. In some districts they are read district by district: one index each, and the longest overdue of all of them. */
 async function oldestDue(sequelize: Db, dueBy: string, districts: readonly string[]): Promise<TreeBrief[]> {
   if (districts.length === 0) return selectBriefs(sequelize, 'WHERE due_on <= ? ORDER BY due_on, id LIMIT ?', [dueBy, OLDEST], 'due_on');
@@ -82,36 +86,20 @@ const BY_DISTRICT = 'by_district';
 
 /** How much is due, counted no further than anybody walks. */
 async function countDue(sequelize: Db, dueBy: string, districts: readonly string[]): Promise<number> {
-  const where = districts.length === 0 ? 'due_on <= ?' : 'district_id IN (?) AND due_on <= ?';
+  const { and, values } = ofDistricts(districts);
   const hint = districts.length === 0 ? '' : ` FORCE INDEX (${BY_DISTRICT})`;
   const [row] = await sequelize.query<{ due: number }>(
-    `SELECT COUNT(*) AS due FROM (SELECT 1 FROM trees${hint} WHERE ${where} LIMIT ?) AS first`,
-    { type: QueryTypes.SELECT, replacements: [...(districts.length === 0 ? [] : [[...districts]]), dueBy, COUNTED + 1] },
+    `SELECT COUNT(*) AS due FROM (SELECT 1 FROM trees${hint} WHERE due_on <= ?${and} LIMIT ?) AS first`,
+    { type: QueryTypes.SELECT, replacements: [dueBy, ...values, COUNTED + 1] },
   );
   return Number(row?.due ?? 0);
 }
 
-/** Those of some trees that stand in some districts; all of them where none is named. */
-async function within(sequelize: Db, trees: TreeBrief[], districts: readonly string[]): Promise<TreeBrief[]> {
-  if (districts.length === 0 || trees.length === 0) return trees;
-  const rows = await sequelize.query<{ id: string }>('SELECT id FROM trees FORCE INDEX (PRIMARY) WHERE id IN (?) AND district_id IN (?)', {
-    type: QueryTypes.SELECT,
-    replacements: [trees.map(({ id }) => id), [...districts]],
-  });
-  const own = new Set(rows.map(({ id }) => id));
-  return trees.filter(({ id }) => own.has(id));
-}
-
 async function pressingTrees(sequelize: Db, dueBy: string, districts: readonly string[]): Promise<TreeBrief[]> {
-  const own = districts.length === 0 ? '' : ' AND district_id IN (?)';
+  const { and, values } = ofDistricts(districts);
   // One index each: a condition with OR would be answered by none.
   const of = (column: 'risk' | 'soundness', word: string, index: string) =>
-    selectBriefs(
-      sequelize,
-      `WHERE ${column} = ? AND due_on <= ?${own} ORDER BY due_on LIMIT ?`,
-      [word, dueBy, ...(districts.length === 0 ? [] : [[...districts]]), PRESSING],
-      index,
-    );
+    selectBriefs(sequelize, `WHERE ${column} = ? AND due_on <= ?${and} ORDER BY due_on LIMIT ?`, [word, dueBy, ...values, PRESSING], index);
   const found = await Promise.all([
     of('risk', 'extreme', 'by_risk'),
     of('soundness', 'act first', 'by_soundness'),
@@ -120,10 +108,16 @@ async function pressingTrees(sequelize: Db, dueBy: string, districts: readonly s
   return found.flat();
 }
 
-async function dueNear(sequelize: Db, dueBy: string, begin: Place): Promise<TreeBrief[]> {
+async function dueNear(sequelize: Db, dueBy: string, begin: Place, districts: readonly string[]): Promise<TreeBrief[]> {
+  const { and, values } = ofDistricts(districts);
   let found: TreeBrief[] = [];
   for (const reach of REACH) {
-    found = await selectBriefs(sequelize, `WHERE ${inBox(boxAround(begin, reach))} AND due_on <= ? LIMIT ?`, [dueBy, READ], BY_PLACE);
+    found = await selectBriefs(
+      sequelize,
+      `WHERE ${inBox(boxAround(begin, reach))} AND due_on <= ?${and} LIMIT ?`,
+      [dueBy, ...values, READ],
+      BY_PLACE,
+    );
     if (found.length >= NEAR) break;
   }
   return found.sort((a, b) => (a.dueOn ?? '').localeCompare(b.dueOn ?? '')).slice(0, NEAR);

@@ -1,6 +1,6 @@
 // A kind that a by-law protects: leave comes first, and danger waits for none. Common practice, no source: by-laws differ, and all let
 // danger be closed off at once.
-import { genusOf, OPTIONS, type District } from '../../knowledge';
+import { genusOf, isListed, OPTIONS, type District } from '../../knowledge';
 import { cm } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
 import { assess } from '../assess';
@@ -37,6 +37,19 @@ describe('what a district protects', () => {
     expect(protectionOf(district('Quercus'), 'Quercus rubra')).toBe('protected');
     expect(protectionOf(district(), null)).toBeNull();
     expect(protectionOf(undefined, null)).toBeNull();
+  });
+
+  it('every list of a district names a kind by itself or by its genus', () => {
+    for (const { name } of testLibrary.taxa) {
+      expect([isListed([name], name), isListed([genusOf(name)], name), isListed(['Arbor'], name)]).toEqual([true, true, false]);
+    }
+    const seeds = (rare: string[]) =>
+      assess(testLibrary, look('Quercus robur'), { ...district(), lists: { ...district().lists, rare } }).options.map(
+        ({ do: what }) => what,
+      );
+    expect(seeds(['Quercus'])).toEqual(seeds(['Quercus robur']));
+    expect(seeds(['Quercus'])).toContain('keep as seed source');
+    expect(seeds([])).not.toContain('keep as seed source');
   });
 
   it('on every kind of the library asks for leave before anything touches the tree, and changes nothing else', () => {

@@ -1,4 +1,4 @@
-import { genusOf, type District, type OptionKind } from '../../knowledge';
+import { genusOf, isListed, type District, type OptionKind } from '../../knowledge';
 
 /** Whether a law or by-law of the district protects a tree of this name; of one not named well enough it cannot be told. */
 export type Protection = 'protected' | 'cannot be told' | null;
@@ -26,6 +26,6 @@ export function protectionOf(district: District | undefined, name: string | null
   const listed = district?.lists.protected ?? [];
   if (listed.length === 0) return null;
   if (name === null) return 'cannot be told';
-  if (listed.includes(name) || listed.includes(genusOf(name))) return 'protected';
+  if (isListed(listed, name)) return 'protected';
   return name === genusOf(name) && listed.some((one) => genusOf(one) === name) ? 'cannot be told' : null;
 }

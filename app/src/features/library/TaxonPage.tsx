@@ -4,7 +4,7 @@ import { useMemo, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { plateLeaf } from '@dendrix/core/figures';
 import { countsIn } from '@dendrix/core/naming';
-import { LINES, lookAlikesOf, proneTo, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
+import { isListed, LINES, lookAlikesOf, proneTo, slugOf, type Line, type Taxon } from '@dendrix/core/knowledge';
 import { useDistrict } from '@/features/shell/useDistrict';
 import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
@@ -113,7 +113,7 @@ function Header({ taxon }: { taxon: Taxon }) {
   const { naming: say } = wordsIn();
   const recorded = say.inRecord(kindIn(stock, taxon.name));
   const forms = say.townForms(taxon.forms);
-  const unwelcome = district.lists.invasive.includes(taxon.name) || district.lists.watched.includes(taxon.name);
+  const unwelcome = isListed([...district.lists.invasive, ...district.lists.watched], taxon.name);
   return (
     <View className="gap-1">
       <Title className="font-latin text-[30px] leading-[34px]">{taxon.name}</Title>

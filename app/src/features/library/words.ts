@@ -1,5 +1,5 @@
 import {
-  genusOf,
+  isListed,
   STAGES,
   type District,
   type Frequency,
@@ -50,7 +50,7 @@ const LISTS: [keyof District['lists'], string][] = [
 
 /** How a district's lists stand to an accepted name, in words; empty when none names it or its genus. */
 export const listedWords = (district: District, name: string): string[] =>
-  LISTS.filter(([list]) => district.lists[list].some((one) => one === name || one === genusOf(name))).map(([, words]) => words);
+  LISTS.filter(([list]) => isListed(district.lists[list], name)).map(([, words]) => words);
 
 /** How a district stands to a taxon, in words: its lists, and whether it grows wild there. */
 export const listWords = (district: District, taxon: Taxon): string[] => [
