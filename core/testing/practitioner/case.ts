@@ -21,6 +21,10 @@ export interface Expected {
   consequence?: readonly string[];
   /** Days to the date to come back: from, to. */
   within?: readonly [number, number];
+  /** Options that are offered, each to be done within so many days. */
+  due?: Readonly<Record<string, number>>;
+  /** Options offered, of each pair the first ahead of the second; one that is not offered says nothing. */
+  order?: readonly (readonly [string, string])[];
   /** Months of the year in which to come back. */
   months?: readonly number[];
   normal?: readonly string[];

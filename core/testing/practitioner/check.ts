@@ -51,6 +51,15 @@ export function differences({ request, expect }: PractitionerCase): string[] {
   none('first option', options.slice(0, 1), expect.notFirst);
   all('options', options, expect.offers);
   none('options', options, expect.offersNot);
+  for (const [option, days] of Object.entries(expect.due ?? {})) {
+    const by = a.options.find((offered) => offered.do === option)?.by;
+    if (by === undefined) found.push(`options lack ${option}: ${options.join(', ')}`);
+    else if (daysBetween(day, by) > days) found.push(`${option} within ${daysBetween(day, by)} days, not ${days}`);
+  }
+  for (const [sooner, later] of expect.order ?? []) {
+    const [i, j] = [options.indexOf(sooner), options.indexOf(later)];
+    if (i >= 0 && j >= 0 && i > j) found.push(`${later} stands ahead of ${sooner}: ${options.join(', ')}`);
+  }
   one('risk', a.screening?.risk, expect.risk);
   const failures = (a.screening?.targets ?? []).map(({ failure }) => FAILURES.indexOf(failure));
   one('failure', FAILURES[Math.max(...failures)], expect.failure);
