@@ -22,6 +22,7 @@ import { feedOf } from '../server/live/feed';
 import { atlasOf } from '../server/map/atlas';
 import { resumeImports } from '../server/imports/service';
 import { s3Store } from '../server/photos/store';
+import { assessByNewRules, treesByOlderRules } from '../server/trees/rejudge';
 import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/settle';
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
@@ -169,6 +170,19 @@ if (cluster.isPrimary)
 if (cluster.isPrimary && processes > 1) lead();
 else await serve(SESSION_SECRET);
 
+/** Assesses what older rules assessed, the most dangerous first, and says how far it is. */
+async function assessAgain(): Promise<void> {
+  if ((await treesByOlderRules(world)) === 0) return;
+  await alone(sequelize, 'dendrix-assess', 1, async () => {
+    const { done, forgotten } = await assessByNewRules(world, ({ done, total }) =>
+      console.log(`Assessed again by new rules: ${done} of ${total} trees.`),
+    );
+    console.log(
+      `${done} trees were assessed again by new rules. ${forgotten === 0 ? 'No danger had been forgotten.' : `${forgotten} had a danger that had been forgotten: see the head of the review queue.`}`,
+    );
+  });
+}
+
 async function serve(secret: string): Promise<void> {
   // Several processes turn over a file each: of one, they would take it from under one another.
   const logger = logInto(DENDRIX_LOG && cluster.worker ? `${DENDRIX_LOG}.${cluster.worker.id}` : DENDRIX_LOG, LOG_LEVEL);
@@ -204,6 +218,8 @@ async function serve(secret: string): Promise<void> {
       void letGoByTime(world, new Date()).catch((error: unknown) => logger.error({ err: error }, 'what is old could not be let go of'));
     letGo();
     setInterval(letGo, LET_GO_EVERY_MS).unref();
+    // After an upgrade every tree is assessed again beside the service; one server does it, and one that follows goes on.
+    void assessAgain().catch((error: unknown) => logger.error({ err: error }, 'trees could not be assessed again'));
     // A map far out is counted once, before anybody asks for it.
     void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
     if (cluster.isPrimary) void announce();

@@ -137,6 +137,8 @@ export const reviewView = z.object({
   wanted: plannedLook.nullable().default(null),
   /** Reviews it knew of; null where an older app did not say. */
   knew: z.array(id).nullable().default(null),
+  /** Keys of signs said to be gone that it closes. */
+  closes: z.array(z.string()).nullable().default(null),
 });
 export type ReviewView = z.infer<typeof reviewView>;
 
@@ -164,6 +166,8 @@ export const treeDetail = treeBrief.extend({
   messages: z.array(messageView).default([]),
   putOffs: z.array(putOffView).default([]),
   seen: z.array(seenView).default([]),
+  /** Its assessment is by older rules; it is being made again in the background. */
+  olderRules: z.boolean().default(false),
   /** Photographs whose pictures have arrived. */
   arrivedPhotos: z.array(id),
 });

@@ -72,7 +72,9 @@ describe('a sign over the years', () => {
   });
   it('a side looked at later without it says that it was not found again; a side nobody looked at does not', () => {
     const gone = [look('2022-06-01', { signs: [cavity(0.05)] }), look('2026-06-01')];
-    expect(of(gone, 'cavity')).toMatchObject({ clearSince: '2026-06-01', course: 'not found again' });
+    // It still counts: missing something is no evidence that it healed.
+    expect(of(gone, 'cavity')).toMatchObject({ clearSince: null, course: 'not found again' });
+    expect(of(gone, 'cavity')?.says).toMatch(/not found again in 2026; it still counts/);
     const blind = [look('2022-06-01', { signs: [cavity(0.05)] }), look('2026-06-01', { looked: ALL.filter((z) => z !== 'stem-se') })];
     expect(of(blind, 'cavity')).toMatchObject({ clearSince: null, course: 'one reading' });
   });
@@ -128,30 +130,48 @@ describe('which sign is which', () => {
   });
 });
 
-describe('gone needs the means that found it', () => {
+describe('what ends a sign', () => {
   const hollow: Seen = { id: 'hollow-sound', zone: 'stem-n', kind: 'drum' };
   const soft: Seen = { id: 'soft-wood', zone: 'collar' };
-  it('the eye does not settle how a side rings; the mallet does', () => {
-    const heard = look('2024-06-01', { signs: [hollow] });
-    expect(of([heard, look('2026-06-01')], 'hollow-sound')).toMatchObject({ clearSince: null });
-    expect(of([heard, look('2026-06-01', { sounding: [{ zone: 'stem-n', sound: 'clear' }] })], 'hollow-sound')).toMatchObject({
-      clearSince: '2026-06-01',
+  const hung: Seen = { id: 'hung-branch', zone: 'crown-mid', size: 'large' };
+  const wilt: Seen = { id: 'wilting', zone: 'crown-mid' };
+  const ended = (of1: Seen, part: Partial<SignSeen>) => look('2026-07-01', { signs: [{ ...of1, again: '2024-07-01/0', ...part }] });
+  const then = (seen: Seen) => look('2024-07-01', { signs: [seen] });
+  it('neither the eye nor one clear knock closes a hollow', () => {
+    expect(of([then(hollow), look('2026-07-01')], 'hollow-sound')).toMatchObject({ clearSince: null });
+    expect(of([then(hollow), look('2026-07-01', { sounding: [{ zone: 'stem-n', sound: 'clear' }] })], 'hollow-sound')).toMatchObject({
+      clearSince: null,
       course: 'not found again',
     });
   });
-  it('soft wood that a probe found is not gone because somebody looked', () => {
-    const found = look('2024-06-01', { signs: [soft] });
-    expect(of([found, look('2026-06-01')], 'soft-wood')).toMatchObject({ clearSince: null });
-    expect(of([found, look('2026-06-01', { absent: ['soft-wood'] })], 'soft-wood')).toMatchObject({ clearSince: '2026-06-01' });
+  it('soft wood is not gone because somebody looked, nor because somebody says so', () => {
+    expect(of([then(soft), look('2026-07-01', { absent: ['soft-wood'] })], 'soft-wood')).toMatchObject({ clearSince: null });
+    expect(of([then(soft), ended(soft, { trend: 'gone' })], 'soft-wood')).toMatchObject({ clearSince: null });
   });
-  it('said to be gone is taken from who had the means, and from nobody else', () => {
-    const gone = (part: Partial<Look>) => look('2026-06-01', { signs: [{ ...hollow, again: '2024-06-01/0', trend: 'gone' }], ...part });
-    const heard = look('2024-06-01', { signs: [hollow] });
-    expect(of([heard, gone({})], 'hollow-sound')).toMatchObject({ clearSince: null });
-    expect(of([heard, gone({ sounding: [{ zone: 'stem-n', sound: 'clear' }] })], 'hollow-sound')).toMatchObject({
-      course: 'not found again',
-      clearSince: '2026-06-01',
+  it('an investigation or a reviewer closes it, with the finding', () => {
+    for (const how of ['investigation', 'review'] as const)
+      expect(of([then(soft), ended(soft, { ended: { how, note: 'drilled: sound to 12 cm' } })], 'soft-wood')).toMatchObject({
+        clearSince: '2026-07-01',
+        course: 'better',
+      });
+    expect(of([then(soft), ended(soft, { ended: { how: 'work', note: 'deadwood taken out' } })], 'soft-wood')).toMatchObject({
+      clearSince: null,
     });
+  });
+  it('a hung branch is gone when somebody sees it gone, not when nobody mentions it', () => {
+    expect(of([then(hung), look('2026-07-01')], 'hung-branch')).toMatchObject({ clearSince: null });
+    expect(of([then(hung), ended(hung, { trend: 'gone' })], 'hung-branch')).toMatchObject({ clearSince: '2026-07-01', course: 'better' });
+    // Who did not look at the crown cannot say so.
+    const unseen = { ...ended(hung, { trend: 'gone' }), looked: ['stem-n' as Zone] };
+    expect(of([then(hung), unseen], 'hung-branch')).toMatchObject({ clearSince: null });
+  });
+  it('a wilt passes on a look that would show it: in leaf, on a tree whose leaf is known', () => {
+    const elm = { taxon: testLibrary.taxa.find(({ name }) => name === 'Ulmus minor') ?? null, latitude: 46 };
+    const at = (day: string, place?: Parameters<typeof changesOver>[2]) =>
+      changesOver(testLibrary, [then(wilt), look(day)], place).find(({ sign }) => sign === 'wilting')?.clearSince;
+    expect(at('2026-07-01', elm)).toBe('2026-07-01');
+    expect(at('2026-01-15', elm)).toBe(null);
+    expect(at('2026-07-01')).toBe(null);
   });
 });
 

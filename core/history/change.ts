@@ -1,16 +1,27 @@
-import { signLabel, signField, STEM_SIDES, TRACKED, type EXPLAINED, type Library, type TrackedField, type Zone } from '../knowledge';
+import {
+  signLabel,
+  signField,
+  STEM_SIDES,
+  TRACKED,
+  type EXPLAINED,
+  type Library,
+  type Sign,
+  type TrackedField,
+  type Zone,
+} from '../knowledge';
 import { trend, type DatedReading, type Trend } from '../maths/trend';
 import { crownRatio } from '../measuring/crown';
 import { dbhTolerance, growth } from '../measuring/growth';
 import type { Change } from '../record/judgement';
 import type { Look } from '../record/look';
 import { countedMeasurements } from '../record/measurement';
-import type { SignSeen } from '../record/sign';
+import { saidGone, type SignSeen } from '../record/sign';
 import { wordsIn, type Catalogue, type Speech } from '../words/catalogue';
 import { daysBetween } from '../time/dates';
-import { meetsAsRecorded } from '../record/reading';
-import { couldFind, NOTHING_ELSE, seenZones } from './reached';
-import { clearedOn, inOrder, kindOf, threadsOf, type Thread } from './threads';
+import { meetsAsRecorded, NOTHING_ELSE } from '../record/reading';
+import { ANYWHERE, type Place } from './endings';
+import { couldFind, seenZones } from './reached';
+import { endOf, inOrder, kindOf, threadsOf, type End, type Thread } from './threads';
 
 /** The first tracked field a sign was recorded with, or null. */
 export const trackedField = (sign: Partial<SignSeen>): TrackedField | null => TRACKED.find((field) => sign[field] !== undefined) ?? null;
@@ -64,13 +75,13 @@ function trendOf(readings: readonly DatedReading[]): Trend | null {
   return new Set(readings.map((r) => r.date)).size < 2 ? null : trend(readings);
 }
 
-/** What is said of one sign, the strongest news first: gone, changed, new. */
+/** What is said of one sign, the strongest news first: over, changed, not found again, new. */
 function signSays(
   label: string,
   {
     zone,
-    cleared,
-    said,
+    end,
+    missed,
     change,
     closing,
     sized,
@@ -78,8 +89,8 @@ function signSays(
     clearBefore,
   }: {
     zone: Zone;
-    cleared: string | null;
-    said: boolean;
+    end: End | null;
+    missed: string | null;
     change: Trend | null;
     closing: boolean;
     sized: Pick<Change, 'unit' | 'points'>;
@@ -88,20 +99,37 @@ function signSays(
   },
   say: Catalogue['history'],
 ): string {
-  if (cleared) return say.signCleared(label, zone, said ? 'gone' : 'not found again', cleared);
+  if (end) return say.signEnded(label, zone, end.how, end.on);
+  const notAgain = missed === null ? '' : say.notFoundAgain(missed);
   if (change?.real) {
     const how = change.perYear > 0 ? 'larger' : closing ? 'closing' : 'smaller';
-    return say.signChanged(label, zone, how, { ...sized, found: change });
+    return say.signChanged(label, zone, how, { ...sized, found: change }, notAgain);
   }
+  if (missed !== null) return say.signMissed(label, zone, missed);
   if (change) return say.signSteady(label, zone, change.years);
   if (times > 1) return say.signUnsized(label, zone, times);
   return clearBefore ? say.signNew(label, zone, clearBefore) : say.signOnce(label, zone);
 }
 
+/** How a sign goes on. What is over is better; what was not found again still counts, and one that grew has grown all the same. */
+function courseOf(end: End | null, missed: string | null, found: Trend | null, grows: Sign['grows']): Course {
+  if (end) return end.how === 'passed' || end.how === 'ran out' ? 'not found again' : 'better';
+  if (found?.real && found.perYear > 0 && grows !== 'with the tree') return 'worse';
+  if (missed !== null) return 'not found again';
+  if (!found) return 'one reading';
+  return found.real && found.perYear < 0 ? 'better' : 'steady';
+}
+
 /** One sign over the looks. */
-function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thread: Thread, say: Catalogue['history']): Change {
+function signChange(
+  library: Pick<Library, 'signs'>,
+  looks: readonly Look[],
+  thread: Thread,
+  place: Place,
+  say: Catalogue['history'],
+): Change {
   // A sighting that says it is gone is no size.
-  const met = thread.met.filter(({ sign }) => sign.trend !== 'gone');
+  const met = thread.met.filter(({ sign }) => !saidGone(sign));
   const field = met.map(({ sign }) => trackedField(sign)).find((f) => f !== null) ?? null;
   const changes = field === null ? undefined : signField(field).changes;
   const unit: Change['unit'] = changes === 'points' ? '%' : changes === 'angle' ? '°' : 'm';
@@ -113,35 +141,21 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
     : [];
   const firstMet = thread.met[0]?.day ?? '';
   const kind = kindOf(library, thread);
-  const clearBefore =
-    looks.filter((look) => look.day < firstMet && kind !== undefined && couldFind(library, look, kind, thread.zone)).at(-1)?.day ?? null;
-  const clearSince = clearedOn(library, looks, thread);
-  const said = thread.met.at(-1)?.sign.trend === 'gone';
+  const finds = (look: Look) => kind !== undefined && couldFind(library, look, kind, thread.zone);
+  const clearBefore = looks.filter((look) => look.day < firstMet && finds(look)).at(-1)?.day ?? null;
+  const end = endOf(library, looks, thread, place);
+  const lastThere = met.at(-1)?.at ?? -1;
+  const missed = looks.find((look, at) => at > lastThere && finds(look))?.day ?? null;
   const { grows } = kind ?? {};
   const held = grows === 'through the season' ? ofOneSeason(points) : points;
   const found = field ? trendOf(held.map(({ date, value }) => ({ date, value, tolerance: toleranceOf(field, value) }))) : null;
-  // A branch is taken out and a leaf falls; a fork, a hole or a wound does not go away, whoever says so.
-  const goes = kind?.group === 'crown' || kind?.group === 'foliage';
-  const course: Course = clearSince
-    ? said && goes
-      ? 'better'
-      : 'not found again'
-    : !found
-      ? 'one reading'
-      : !found.real
-        ? 'steady'
-        : found.perYear > 0
-          ? grows === 'with the tree'
-            ? 'steady'
-            : 'worse'
-          : 'better';
   const label = signLabel(library, thread.id);
   const says = signSays(
     label,
     {
       zone: thread.zone,
-      cleared: clearSince,
-      said: said && goes,
+      end,
+      missed,
       change: found,
       closing: field === 'width' || field === 'opening',
       sized: { unit, points },
@@ -160,9 +174,9 @@ function signChange(library: Pick<Library, 'signs'>, looks: readonly Look[], thr
     unit,
     points,
     trend: found,
-    course,
+    course: courseOf(end, missed, found, grows),
     clearBefore,
-    clearSince,
+    clearSince: end?.on ?? null,
     says,
   };
 }
@@ -237,13 +251,19 @@ function sizeChange(looks: readonly Sized[], what: 'height' | 'crown-ratio', was
  * How a tree changed over the looks at it: stem, height, crown ratio, and every sign at its side. A change counts only where it
  * is larger than what repeat readings differ by.
  * @param looks in any order, the present one among them
+ * @param place in whose year a passing sign would show
  * @param speech in which the changes are worded
  */
-export function changesOver(library: Pick<Library, 'signs'>, looks: readonly Look[], speech: Speech = {}): Change[] {
+export function changesOver(
+  library: Pick<Library, 'signs'>,
+  looks: readonly Look[],
+  place: Place = ANYWHERE,
+  speech: Speech = {},
+): Change[] {
   const { history: say } = wordsIn(speech);
   const ordered = inOrder(looks);
   const sizes = ordered.map(sizesOf);
-  const signs = threadsOf(ordered).map((thread) => signChange(library, ordered, thread, say));
+  const signs = threadsOf(ordered).map((thread) => signChange(library, ordered, thread, place, say));
   const rank: Record<Course, number> = { worse: 0, 'not found again': 1, better: 2, steady: 3, 'one reading': 4 };
   return [
     ...dbhChange(sizes, say),

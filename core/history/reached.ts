@@ -1,6 +1,7 @@
 import type { Library, Sign, Zone } from '../knowledge';
 import type { Look } from '../record/look';
-import { meets, type Against } from '../record/reading';
+import { meets, NOTHING_ELSE } from '../record/reading';
+import { saidGone } from '../record/sign';
 
 type Signs = Pick<Library, 'signs'>;
 /** The parts of a look that say where somebody looked, listened or probed. */
@@ -10,9 +11,6 @@ export type Reaching = Pick<Look, 'looked' | 'signs' | 'sounding' | 'absent'>;
 export const hollowSign = (library: Signs): string | undefined => library.signs.find((sign) => sign.found === 'sound')?.id;
 
 const waysOf = (library: Signs) => new Map(library.signs.map((sign) => [sign.id, sign.found]));
-
-/** What a sign covers, or explains, hangs on nothing but the sign. */
-export const NOTHING_ELSE: Against = { dbh: null, thin: 0.25, seeThrough: 0 };
 
 /** A part that a sign covers, and which sign. */
 export interface Hidden {
@@ -24,7 +22,7 @@ export interface Hidden {
 export const hiddenZones = (library: Signs, look: Pick<Look, 'signs'>): Hidden[] =>
   look.signs.flatMap((seen) => {
     const sign = library.signs.find((s) => s.id === seen.id);
-    if (!sign || seen.trend === 'gone') return [];
+    if (!sign || saidGone(seen)) return [];
     return (
       sign.hides
         .filter(({ when }) => meets(sign, seen, when, NOTHING_ELSE))

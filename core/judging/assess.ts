@@ -1,26 +1,45 @@
 import { alertsOf, changesOver, withTrends } from '../history/change';
-import { isListed, signNamed, type District, type Library } from '../knowledge';
-import type { AgentLikelihood, Change, Judged, Judgement, Overruled, Screening } from '../record/judgement';
+import { isListed, signNamed, VIGOUR, type District, type Library } from '../knowledge';
+import {
+  NOT_JUDGED,
+  type AgentLikelihood,
+  type Change,
+  type Judged,
+  type Judgement,
+  type Overruled,
+  type Screening,
+} from '../record/judgement';
 import { countedMeasurements, simulatedIn } from '../record/measurement';
 import { comeBack, knownBefore, setDate } from './advice/come-back';
 import { options, preferred } from './advice/options';
-import { LIKELY, outlook } from './advice/outlook';
+import { LIKELY, outlook, type VigourSays } from './advice/outlook';
 import { protectionOf, type Protection } from './advice/protection';
 import { faultsOf, standing } from './advice/standing';
 import { differential } from './causes/agents';
+import { plausibleCauses, type Plausible, type PlausibleCauses } from './causes/plausible';
 import { setCause } from './causes/set-cause';
-import { carriedDrillings, carriedSigns, carriedWords, type CountedDrilling, type CountedInput, type CountedSign } from './looked/carried';
+import { CAUTION_FROM, HURTS_FROM, REPORT_FROM } from './advice/thresholds';
+import {
+  carriedDrillings,
+  carriedWords,
+  signsThatStand,
+  type CountedDrilling,
+  type CountedInput,
+  type CountedSign,
+} from './looked/carried';
 import { lookedAt, type LookedAt } from './looked/looked';
 import { countingForStructure, notAside, setAside, type SetAside } from './looked/normal';
+import { remember, rememberedWords } from './looked/remembered';
 import { withSounding } from './looked/sounding';
 import { unsaidWords } from './looked/unsaid';
 import { noteOf } from './note';
 import { overruleScale, worseBand } from './overrule/overrule';
 import type { AssessInput } from './request';
 import { overruledFailure, screening } from './risk/screening';
-import { bearsOnStructure, settingOf } from './scales/rules';
+import { rankForTree } from './scales/from-signs';
+import { bearsOnStructure, buildNamed, settingOf, worstRule } from './scales/rules';
 import { foundOfTheStem, hiddenDecay, soundness } from './scales/soundness';
-import { vigour } from './scales/vigour';
+import { crownSeenEnough, foundBesideSigns, vigour } from './scales/vigour';
 import { judgeWorks } from './works/works';
 import { wordsIn, type Catalogue } from '../words/catalogue';
 
@@ -36,7 +55,9 @@ interface Facts {
   /** Everything that is there, signs known from before among it. */
   all: CountedInput;
   aside: SetAside[];
-  /** Signs that count for vigour, all of this look. */
+  /** What this look does not say and earlier ones did, in words. */
+  remembered: string[];
+  /** Signs that count for vigour. */
   forVigour: CountedSign[];
   /** Signs that count for how the tree holds together: seen now, and known from before at parts that this look did not reach. */
   forStructure: CountedSign[];
@@ -47,15 +68,17 @@ interface Facts {
 }
 
 function factsOf(library: Library, given: AssessInput): Facts {
-  const counted: AssessInput = { ...given, measurements: countedMeasurements(given.measurements) };
+  const known = remember(given);
+  const build = buildNamed(library, given);
+  const counted: AssessInput = build === null ? known.input : { ...known.input, build };
   const before = counted.before ?? [];
-  const changes = before.length === 0 ? [] : changesOver(library, [...before, counted], counted);
+  // Sizes are followed as each look read them: what this one only remembers is no second reading.
+  const asRead = { ...counted, measurements: countedMeasurements(given.measurements) };
+  const changes = before.length === 0 ? [] : changesOver(library, [...before, asRead], counted, counted);
   const input = withSounding(library, { ...counted, signs: withTrends(counted.signs, changes) });
-  const looked = lookedAt(library, input);
-  const carried = carriedSigns(library, input);
-  // What is said to be gone is no sign any more; where the means to say so lacked, the carried one stands in for it.
-  const there = input.signs.filter((sign) => sign.trend !== 'gone');
-  const all: CountedInput = { ...input, signs: [...there, ...carried] };
+  const { now, carried } = signsThatStand(library, input, changes);
+  const looked = lookedAt(library, input, carried);
+  const all: CountedInput = { ...input, signs: [...now, ...carried] };
   const aside = setAside(library, all);
   const plain = notAside(all.signs, aside);
   const forStructure = countingForStructure(all.signs, aside);
@@ -68,7 +91,8 @@ function factsOf(library: Library, given: AssessInput): Facts {
     looked,
     all,
     aside,
-    forVigour: plain.filter((sign) => sign.seenOn === undefined),
+    remembered: rememberedWords(known, wordsIn(given)),
+    forVigour: plain,
     forStructure,
     counting,
     before: counting.filter((sign) => sign.seenOn !== undefined),
@@ -86,11 +110,40 @@ interface Scales {
 const vigourOf = (library: Library, { input, forVigour, looked, changes, aside }: Facts) =>
   vigour(library, input, forVigour, looked, changes, aside);
 
+/** What each finding of vigour says of the outlook, with the mild cause that explains a sign by itself; nothing where the person set the band. */
+function vigourSays(
+  library: Library,
+  { all, aside, changes, forVigour, looked }: Facts,
+  judged: Judged<'vigour'>,
+  alone: PlausibleCauses['alone'],
+): VigourSays[] {
+  if (judged.overruled) return [];
+  const setting = settingOf(all, forVigour);
+  const ofSigns = forVigour.flatMap((seen): VigourSays[] => {
+    const sign = signNamed(library, seen.id);
+    const worst = sign && worstRule(sign, seen, 'vigour', setting);
+    if (!sign || !worst || worst.rank === 0) return [];
+    const leading = alone(seen);
+    const agent = leading && leading.probability >= LIKELY ? library.agents.find((a) => a.id === leading.agent) : undefined;
+    const rank = rankForTree(sign, seen, 'vigour', worst.rank);
+    return [{ rank, ...(agent?.outlook === undefined ? {} : { mild: { name: agent.name, outlook: agent.outlook } }) }];
+  });
+  if (judged.band === NOT_JUDGED) return [];
+  const beside = foundBesideSigns(library, all, forVigour, changes, aside);
+  // Too little of the crown to call it more than fair is too little beside a sign as well.
+  const unsure = crownSeenEnough(looked, beside.ratio) ? [] : [{ rank: VIGOUR.indexOf('fair') }];
+  return [...ofSigns, ...beside.found.map(({ rank }) => ({ rank })), ...unsure];
+}
+
 /** How the tree holds together, by the vigour it has: a dead tree is never sound. */
 const structureOf = (library: Library, { input, forStructure, drilled, looked }: Facts, grows: Judged<'vigour'>) => ({
   soundness: soundness(library, input, forStructure, drilled, looked, grows),
   hiddenDecay: hiddenDecay(library, input, forStructure, drilled, looked),
-  stem: foundOfTheStem(input, forStructure, drilled, grows).found.map(({ rank, statement }) => ({ rank, says: statement.says })),
+  stem: foundOfTheStem(library, input, forStructure, drilled, grows).found.map(({ rank, statement, still }) => ({
+    rank,
+    says: statement.says,
+    still: still ?? false,
+  })),
 });
 
 /**
@@ -110,23 +163,17 @@ function withTheFungus(
   return { ...decay, reasons: [...decay.reasons, statement.says], statements: [...decay.statements, statement] };
 }
 
-/** An agent's cautions are shown once it is at least this likely; that it must be reported, much sooner: missing one costs a town its trees. */
-const CAUTION_FROM = 0.15;
-/** A cause that can hurt somebody is warned of from a small chance on: a needless line costs nothing. */
-const HURTS_FROM = 0.03;
-export const REPORT_FROM = 0.05;
-
 function cautionsOf(
   library: Library,
   input: CountedInput,
-  agents: readonly AgentLikelihood[],
+  plausible: readonly Plausible[],
   sound: Judged<'soundness'>,
   screened: Screening | null,
   protection: Protection,
 ): string[] {
   const { cautions: say } = wordsIn(input);
   const fromSigns = input.signs.flatMap((seen) => library.signs.find((s) => s.id === seen.id)?.cautions ?? []);
-  const fromAgents = agents.flatMap((a) => {
+  const fromAgents = plausible.flatMap((a) => {
     const agent = library.agents.find((record) => record.id === a.agent);
     if (!agent) return [];
     return [
@@ -137,6 +184,7 @@ function cautionsOf(
   const weak = ['weakness', 'serious weakness', 'act first'].includes(sound.band);
   return [
     ...new Set([
+      ...(input.beneath.some((one) => one.what === 'wires') && sound.band !== 'no weakness seen' ? [say.wires] : []),
       ...fromSigns,
       ...fromAgents,
       ...(input.taxon?.cautions ?? []),
@@ -174,6 +222,11 @@ export function assess(library: Library, given: AssessInput, district?: District
   const cause = setCause(library, told.agents, overrules, say);
   // An agent the person put first sets the pace as a likely one does.
   const pacing = cause.overruled ? cause.agents.map((a, i) => (i === 0 ? { ...a, probability: 1 } : a)) : cause.agents;
+  const { causes: weighed, alone } = plausibleCauses(library, facts.all, aside, district);
+  const chosen = cause.overruled ? pacing[0] : undefined;
+  const plausible: Plausible[] = chosen
+    ? [{ agent: chosen.agent, probability: 1, since: input.day }, ...weighed.filter((one) => one.agent !== chosen.agent)]
+    : weighed;
 
   const toScreen = { input, signs: forStructure, looked, ...judged, stem: held.stem };
   const screened = screening(library, toScreen);
@@ -185,16 +238,16 @@ export function assess(library: Library, given: AssessInput, district?: District
   const alerts = alertsOf(changes);
   const faults = faultsOf(library, input, counting);
   const known = knownBefore(library, input, before, facts.drilled, looked);
-  const dateBy = (scales: Scales, agents: readonly AgentLikelihood[], risk: Judgement['ruled']['risk']) =>
-    comeBack(library, input, { judged: scales, agents, looked, risk, alerts, known, signs: counting, faults });
-  const ruledDate = dateBy(ruled, told.agents, ruledRisk);
+  const dateBy = (scales: Scales, causes: readonly Plausible[], risk: Judgement['ruled']['risk']) =>
+    comeBack(library, input, { judged: scales, plausible: causes, looked, risk, alerts, known, signs: counting, faults, works });
+  const ruledDate = dateBy(ruled, weighed, ruledRisk);
   // A milder word of the person's buys no time before somebody else has looked; a harsher one is heeded at once.
   const worse: Scales = {
     vigour: worseBand('vigour', ruled.vigour, judged.vigour),
     soundness: worseBand('soundness', ruled.soundness, judged.soundness),
     hiddenDecay: worseBand('hiddenDecay', ruled.hiddenDecay, judged.hiddenDecay),
   };
-  const date = setDate(dateBy(worse, [...told.agents, ...pacing], ruledRisk), input);
+  const date = setDate(dateBy(worse, [...weighed, ...plausible], ruledRisk), input);
 
   const protection = protectionOf(district, input.taxon?.name ?? input.name);
   const rare = input.name !== null && isListed(district?.lists.rare ?? [], input.name);
@@ -204,6 +257,8 @@ export function assess(library: Library, given: AssessInput, district?: District
     ...judged,
     looked,
     agents: cause.agents,
+    plausible,
+    drilled: facts.drilled,
     screening: screened,
     works,
     rare,
@@ -214,7 +269,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   });
   const ranked = options(stands, date.comeBack.by);
   const first = preferred(ranked, overrules, date.comeBack.by, protection, say);
-  const span = outlook(stands, pacing, overrules, say);
+  const span = outlook(stands, vigourSays(library, facts, judged.vigour, alone), overrules, say);
 
   const overruled: (Overruled | null)[] = [
     set.vigour.overruled,
@@ -234,6 +289,7 @@ export function assess(library: Library, given: AssessInput, district?: District
       unseen: looked.unseen,
       cannotSay: [
         ...simulatedIn(given.measurements).map(say.looked.simulated),
+        ...facts.remembered,
         ...carriedWords(library, before, say),
         ...unsaidWords(library, settingOf(input, forStructure), say),
         ...looked.cannotSay,
@@ -258,7 +314,7 @@ export function assess(library: Library, given: AssessInput, district?: District
       comeBack: ruledDate.by,
     },
     comeBack: date.comeBack,
-    cautions: cautionsOf(library, facts.all, pacing, judged.soundness, screened, protection),
+    cautions: cautionsOf(library, facts.all, plausible, judged.soundness, screened, protection),
   };
   return { ...result, note: noteOf(library, result, { ...input, signs: counting }) };
 }

@@ -11,3 +11,4 @@ export { BANDS } from './scales/bands';
 export { overruledWords } from './overrule/overrule';
 export { combine, rate } from './risk/matrices';
 export { judgeWorks } from './works/works';
+export * from './rules-version';

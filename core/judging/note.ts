@@ -1,5 +1,5 @@
 import type { Judgement } from '../record/judgement';
-import { signLabel, type Library } from '../knowledge';
+import { signLabel, ZONES, type Library, type Zone } from '../knowledge';
 import { inLeaf } from '../time/season';
 import { wordsIn, type Catalogue } from '../words/catalogue';
 import { LIKELY } from './advice/outlook';
@@ -15,11 +15,21 @@ type Say = Catalogue['note'];
 type Told = Omit<Judgement, 'note'>;
 
 /** Signs with their sizes as they were written down, and those known from before at parts not looked at. */
-function signSentences(library: Library, { signs }: CountedInput, say: Say): string[] {
+function signSentences(library: Library, { signs }: CountedInput, unseen: readonly Zone[], say: Say): string[] {
+  const inspected = new Set(ZONES.filter((zone) => !unseen.includes(zone)));
   const told = signs.map((seen) => ({ seen, label: signLabel(library, seen.id), on: seen.seenOn }));
   const present = told.filter(({ on }) => on === undefined);
   const before = told.flatMap(({ seen, label, on }) => (on === undefined ? [] : [{ seen, label, on }]));
-  return [...(present.length > 0 ? [say.noted(present)] : []), ...(before.length > 0 ? [say.notChecked(before)] : [])];
+  const claimed = before.filter(({ seen }) => seen.claim !== undefined);
+  const silent = before.filter(({ seen }) => seen.claim === undefined);
+  const missed = silent.filter(({ seen }) => inspected.has(seen.zone));
+  const blind = silent.filter(({ seen }) => !inspected.has(seen.zone));
+  return [
+    ...(missed.length > 0 ? [say.notChecked(missed, true)] : []),
+    ...(blind.length > 0 ? [say.notChecked(blind, false)] : []),
+    ...(claimed.length > 0 ? [say.claimed(claimed)] : []),
+    ...(present.length > 0 ? [say.noted(present)] : []),
+  ];
 }
 
 /** What is likely behind the signs; "not known" is one of the answers. */
@@ -53,7 +63,7 @@ export function noteOf(library: Library, a: Told, input: CountedInput): string {
       say.hiddenDecay(a.hiddenDecay),
     ],
     [
-      ...signSentences(library, input, say),
+      ...signSentences(library, input, a.lookedAt.unseen, say),
       ...(aside.length > 0 ? [say.setAside(aside)] : []),
       ...a.changes.filter((change) => change.course === 'worse').map((change) => change.says),
       ...behind(a, say),

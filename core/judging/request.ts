@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { SIGN_FIELDS, signField, STAGES, type Library, type SignField, type Taxon, type Zone } from '../knowledge';
+import { type Build, SIGN_FIELDS, signField, STAGES, type Library, type SignField, type Taxon, type Zone } from '../knowledge';
 import { checkSizes } from '../measuring/limits';
 import { pathWords, Refusal } from '../problem/refusal';
 import { beneath, EXPOSURES, look, overrule, SOUNDS, WORKS, type Look } from '../record/look';
 import { PROFILES, ROOT_STANDARDS, type Profile, type RootStandard } from '../record/organisation';
-import { signSeen, type SignSeen } from '../record/sign';
+import { ended, signSeen, type SignSeen } from '../record/sign';
 import { keysByPlace } from '../record/upcast';
 import { checkSign, signOf, taxonOf, zoneOf } from '../record/vocabulary';
 import { addMonths } from '../time/dates';
@@ -19,6 +19,8 @@ export interface Setting extends Speech {
   taxon: Taxon | null;
   /** Accepted name or genus as far as it is known. */
   name: string | null;
+  /** How it is built, where the name tells; a genus can tell as well as a species. */
+  build?: Build;
   /** The name is the record's; this look did not check it. */
   nameUnchecked?: boolean;
   /** Of the tree, degrees, north positive; null where nobody knows it. */
@@ -47,6 +49,8 @@ const signGiven = z.strictObject({
   key: z.string().min(1).max(60).optional(),
   again: z.string().min(1).max(60).nullable().optional(),
   ...(Object.fromEntries(SIGN_FIELDS.map((field) => [field, givenField(field)])) as Record<SignField, z.ZodType>),
+  /** What ended it. */
+  ended: ended.optional(),
   putBack: z.string().optional(),
   leftAside: z.string().optional(),
 });
@@ -116,13 +120,14 @@ function signFrom(library: Library, given: z.output<typeof signGiven>, path: str
       return [[field, value]];
     }),
   );
-  const { id, zone, key, again, putBack, leftAside } = given;
+  const { id, zone, key, again, ended: end, putBack, leftAside } = given;
   const seen = {
     id: signOf(library, id, `${path}.id`).id,
     zone: zoneOf(zone, `${path}.zone`),
     ...(key === undefined ? {} : { key }),
     ...(again === undefined ? {} : { again }),
     ...values,
+    ...(end === undefined ? {} : { ended: end }),
     ...(putBack === undefined ? {} : { putBack }),
     ...(leftAside === undefined ? {} : { leftAside }),
   } as Omit<SignSeen, 'key'> & { key?: string };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { CALLABLE } from './sign';
-import { FREQUENCIES, PRIORS, sentenceText } from './taxon';
+import { CALLABLE, ZONES } from './sign';
+import { FREQUENCIES, PRIORS, sentenceText, STAGES } from './taxon';
+import { regionCode } from './where';
 
 export const AGENT_KINDS = [
   'fungus',
@@ -47,6 +48,10 @@ export const agentSchema = z.strictObject({
         parts: z.array(z.string()).optional(),
         patterns: z.array(z.string()).optional(),
         lasting: z.array(z.string()).optional(),
+        /** Zones in which it makes this sign; any when absent. */
+        zones: z.array(z.enum(ZONES)).min(1).optional(),
+        /** Height above ground at which it makes it, m. */
+        height: z.strictObject({ over: z.number().optional(), under: z.number().optional() }).optional(),
         /** Width it makes, m. */
         width: z.strictObject({ over: z.number().optional(), under: z.number().optional() }).optional(),
         howOften: z.enum(FREQUENCIES),
@@ -55,6 +60,12 @@ export const agentSchema = z.strictObject({
       }),
     )
     .min(1),
+  /** Regions it lives in (level 2 codes, as for taxa); everywhere when absent. */
+  regions: z.array(regionCode).min(1).optional(),
+  /** Stages of a tree at which it strikes first; any when absent. */
+  strikes: z.array(z.enum(STAGES)).min(1).optional(),
+  /** It is no answer unless one of these signs was seen: an injury whose only sure mark is missing did not happen. */
+  requires: z.array(z.string()).min(1).optional(),
   /** Northern hemisphere months in which its passing signs show; all year when absent. */
   months: monthList.optional(),
   /** How common on its hosts, before anything is seen. */
@@ -76,6 +87,20 @@ export const agentSchema = z.strictObject({
   calls: z.array(z.strictObject({ do: z.enum(CALLABLE), because: sentenceText })).default([]),
   /** It can hurt whoever stands near, or be too late within days: said, and looked at, from a small chance on. */
   acute: z.boolean().default(false),
+  /** What keeps people away from it at once, from which chance on, and who is called. */
+  keepOut: z
+    .strictObject({
+      from: z.number().min(0).max(1),
+      /** How far, m. */
+      metres: z.number().positive().optional(),
+      call: sentenceText,
+      because: sentenceText,
+    })
+    .optional(),
+  /** What whoever works at a tree that has it must know: who takes the sample, and what every cut needs. */
+  handling: z
+    .strictObject({ sampler: z.string().optional(), sample: z.array(z.string()).default([]), cut: z.array(z.string()).default([]) })
+    .optional(),
   cautions: z.array(sentenceText),
   source: z.string(),
 });

@@ -110,14 +110,56 @@ const fieldTest = z.strictObject({
 const conditions = z.partialRecord(z.enum(ASKED), fieldTest);
 export type Conditions = z.infer<typeof conditions>;
 
+/**
+ * What can end a sign, from the quickest to the hardest. `passes`: what is of its season, by a later look that would show it.
+ * `falls`: wood that is seen to be gone, or was taken out. `worked`: what only a recorded work undoes. `closed`: what is in the wood,
+ * the forks, the roots or the ground, and never ends by the eye: by a qualified investigation with its finding, or a reviewer's word.
+ */
+export const ENDINGS = ['passes', 'falls', 'worked', 'closed'] as const;
+export type Ending = (typeof ENDINGS)[number];
+
+const ending = z
+  .strictObject({
+    by: z.enum(ENDINGS),
+    /** Only for a sign like this; the last of a list holds for all the rest. */
+    when: conditions.optional(),
+    /** Northern months in which a look would show what passes; any month when absent. */
+    months: z.array(z.int().min(1).max(12)).min(1).optional(),
+    /** Years after which what is closed runs out by itself, counted from the last time it was seen. */
+    years: z.number().positive().optional(),
+  })
+  .refine(({ by, months }) => months === undefined || by === 'passes', { path: ['months'], message: 'only what passes has months' })
+  .refine(({ by, years }) => years === undefined || by === 'closed', { path: ['years'], message: 'only what is closed runs out' });
+export type EndRule = z.output<typeof ending>;
+
+/** Where a sign stands that makes another worse. */
+export const BESIDE_AT = ['the same part', 'the opposite side', 'the tree'] as const;
+
+/**
+ * How a fault brings a tree down. Faults of different mechanisms add up, and felling asks for two of them. `none` for what weakens
+ * nothing by itself.
+ */
+export const MECHANISMS = ['decay', 'anchorage', 'splitting', 'bark loss', 'load', 'strangling', 'none'] as const;
+export type Mechanism = (typeof MECHANISMS)[number];
+
 const signRule = z
   .strictObject({
     scale: z.enum(['vigour', 'soundness', 'hiddenDecay']),
     /** The band is at least this bad when the rule holds. */
     atLeast: z.string(),
     when: conditions.optional(),
-    /** Only beside one of these signs at the same part: bark in a fork is worse above a seam. */
+    /** Not where the person compared and said so: an old opening that stayed the same is no new danger. As recorded, never as assumed. */
+    unless: conditions.optional(),
+    /** Only where the sign stands in one of these zones. */
+    zones: z.array(z.enum(ZONES)).min(1).optional(),
+    /** Only beside one of these signs: bark in a fork is worse above a seam, a fungus at the base beside a new lean. */
     with: z.array(z.string()).min(1).optional(),
+    /** Only where the sign beside it is of one of these kinds; one whose kind was not recorded counts as its file says. */
+    withKinds: z.array(z.string()).min(1).optional(),
+    /** Where that sign has to be; at the same part where nothing is written. */
+    at: z.enum(BESIDE_AT).default('the same part'),
+    /** Bad, but nothing shows that it moves: it is not called imminent. */
+    still: z.boolean().default(false),
     /** Only on trees built so; a tree whose kind is not known counts as a broadleaf. */
     builds: z.array(z.enum(BUILDS)).optional(),
     because: z.string().min(5),
@@ -167,6 +209,8 @@ export const signSchema = z.strictObject({
         do: z.enum(CALLABLE),
         when: conditions.optional(),
         stages: z.array(z.enum(STAGES)).optional(),
+        /** Days within which, where the option's own usual time is too long. */
+        days: z.number().positive().optional(),
         because: sentenceText,
       }),
     )
@@ -190,6 +234,17 @@ export const signSchema = z.strictObject({
   lookAgain: z.array(z.strictObject({ months: z.number().positive(), when: conditions.optional() })).default([]),
   /** What grows with the tree, or through every season, is no news when it reads larger. */
   grows: z.enum(['with the tree', 'through the season']).optional(),
+  /** How it brings a tree down. */
+  mechanism: z.enum(MECHANISMS).default('none'),
+  /** It was built, grew or was put there so: nobody asks for a cause. */
+  ownCause: z.boolean().default(false),
+  /** What can end it, the first that holds; there is no default, so that nobody forgets to say. */
+  ends: z
+    .array(ending)
+    .min(1)
+    .refine((list) => list.every(({ when }, i) => (when === undefined) === (i === list.length - 1)), {
+      message: 'the last holds for all the rest and has no condition, each before it has one',
+    }),
   means: z.string().min(10),
   lookAlikes: z.array(z.string()),
   rules: z.array(signRule),
@@ -219,3 +274,7 @@ export const signNamed = <S extends Pick<Sign, 'id'>>(library: { signs: readonly
 /** Label of a sign of the library; its id when it is not held. */
 export const signLabel = (library: { signs: readonly Pick<Sign, 'id' | 'label'>[] }, id: string): string =>
   signNamed(library, id)?.label ?? id;
+
+/** Whether a sign at a zone stands on a limb, which can be taken off, and not on what bears the tree. */
+export const standsOnLimb = (sign: Pick<Sign, 'brings'> | undefined, { zone }: { zone: Zone }): boolean =>
+  sign?.brings !== 'the tree' && (zone === 'branches' || CROWN_ZONES.includes(zone));

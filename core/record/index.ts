@@ -4,6 +4,7 @@ export * from './ids';
 export * from './observation';
 export * from './measurement';
 export * from './sign';
+export * from './ending';
 export * from './photo';
 export * from './specimen';
 export * from './look';

@@ -34,8 +34,12 @@ const FIXED: readonly Beneath['what'][] = ['building', 'wires'];
 /** How often something is beneath: as it was said, and always where it stands fast. */
 export const occupancyOf = ({ what, howOften }: Pick<Beneath, 'what' | 'howOften'>): Beneath['howOften'] =>
   FIXED.includes(what) ? 'constant' : howOften;
+/** What is below, for what can come to harm: a lawn that is used all the time is used by people. */
+export const targetOf = ({ what, howOften }: Pick<Beneath, 'what' | 'howOften'>): Beneath['what'] =>
+  what === 'path-or-lawn' && (howOften === 'constant' || howOften === 'frequent') ? 'people-passing' : what;
 /** Whether anybody or anything beneath can come to harm. */
-export const canBeHarmed = ({ what }: Pick<Beneath, 'what'>): boolean => what !== 'nothing' && what !== 'path-or-lawn';
+export const canBeHarmed = (one: Pick<Beneath, 'what' | 'howOften'>): boolean =>
+  targetOf(one) !== 'nothing' && targetOf(one) !== 'path-or-lawn';
 
 /** How the wind meets a tree: one whose neighbours went lately stands in wind it did not grow up in. */
 export const EXPOSURES = ['usual', 'exposed', 'newly exposed'] as const;
@@ -78,6 +82,8 @@ export const look = z.strictObject({
   signs: z.array(signSeen).max(200).default([]),
   /** Signs looked for and not found, beyond what the zones looked at already say. */
   absent: z.array(z.string().max(60)).max(100).default([]),
+  /** Keys of defects of earlier visits that could not be seen this time; each counts as it was. */
+  unseenSigns: z.array(z.string().min(1).max(90)).max(200).optional(),
   sounding: z.array(sounding).max(40).default([]),
   beneath: z.array(beneath).max(8).default([]),
   /** How the wind meets it; usual when nobody says. */

@@ -15,6 +15,9 @@ export interface Against {
   seeThrough: number;
 }
 
+/** Where a condition hangs on nothing but the sign: what it covers, explains or is ended by. */
+export const NOTHING_ELSE: Against = { dbh: null, thin: 0.25, seeThrough: 0 };
+
 /** Sizes of dead and hung wood by its diameter, m, as pruning work is specified. Common practice, no source. */
 export const FINE_UNDER = 0.025;
 export const LARGE_FROM = 0.1;

@@ -45,6 +45,8 @@ export const reviewSubmission = z
     wanted: plannedLook.nullish(),
     /** Reviews of this tree the reviewer had before them: of two that did not know each other neither outdoes the other. */
     knew: z.array(id).max(500).nullish(),
+    /** Keys of signs that the visit says are gone and this review closes, by its reason: the second pair of eyes that takes. */
+    closes: z.array(z.string().min(1).max(90)).max(200).nullish(),
     /** The name given instead, a species or as wide as a genus or family; needed to overturn. */
     taxon: z.string().max(120).nullable(),
     reason: z.string().max(2000),
@@ -56,6 +58,10 @@ export const reviewSubmission = z
     if (review.verdict === 'overturn' && !review.taxon) {
       context.addIssue({ code: 'custom', path: ['taxon'], message: 'To overturn, give the name you hold for right' });
     }
+    if (review.closes && review.closes.length > 0 && review.reason.trim().length < LEAST_REASON)
+      context.addIssue({ code: 'custom', path: ['reason'], message: 'To close a defect, say why in a few words' });
+    if (review.closes && review.closes.length > 0 && review.verdict === 'question')
+      context.addIssue({ code: 'custom', path: ['closes'], message: 'A question closes nothing' });
     if (review.wanted && review.verdict !== 'question') {
       context.addIssue({ code: 'custom', path: ['wanted'], message: 'A mark is asked for by a question' });
     }

@@ -13,6 +13,7 @@ import {
 } from '../knowledge';
 import { Refusal } from '../problem/refusal';
 import type { Look } from './look';
+import { workEnds } from './ending';
 import type { SignSeen } from './sign';
 
 // Words of a record against the vocabulary: what it does not hold is refused, with the nearest word it does hold.
@@ -58,12 +59,14 @@ const ANY_SIGN: readonly SignField[] = ['height', 'trend', 'note'];
 
 /**
  * A sign against its file: its zone, its fields and their words.
- * @throws Refusal `unknown-sign`, `wrong-zone`, `unknown-field` or `unknown-word`
+ * @throws Refusal `unknown-sign`, `wrong-zone`, `unknown-field`, `unknown-word` or `no-work-ends`
  */
 export function checkSign(library: Pick<Library, 'signs'>, seen: Omit<SignSeen, 'key'>, path: string): void {
   const sign = signOf(library, seen.id, `${path}.id`);
   if (!sign.zones.includes(seen.zone))
     throw new Refusal('wrong-zone', `${path}.zone`, { word: seen.zone, sign: sign.id, valid: sign.zones.join(', ') });
+  if (seen.ended?.how === 'work' && !workEnds(sign, { ...seen, key: '' }))
+    throw new Refusal('no-work-ends', `${path}.ended.how`, { sign: sign.label.toLowerCase() });
   for (const field of SIGN_FIELDS) {
     const value = seen[field];
     if (value === undefined) continue;

@@ -1,5 +1,6 @@
 import type { VisitView } from '../contracts/api';
 import { changesOver } from '../history/change';
+import { ANYWHERE } from '../history/endings';
 import { STEM_SIDES, type Library, type Zone } from '../knowledge';
 import { NOT_JUDGED, SCALES, type Change, type Scale } from '../record/judgement';
 import type { Observation } from '../record/observation';
@@ -58,7 +59,7 @@ export function twoVisits(library: Library, before: VisitView, after: VisitView,
         differs: answersDiffer(was.get(id), is.get(id)),
       })),
     ],
-    changes: changesOver(library, [before.look, after.look], speech),
+    changes: changesOver(library, [before.look, after.look], ANYWHERE, speech),
     onlyBefore: STEM_SIDES.filter((zone) => saw.has(zone) && !sees.has(zone)),
     onlyAfter: STEM_SIDES.filter((zone) => sees.has(zone) && !saw.has(zone)),
   };

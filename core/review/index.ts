@@ -2,6 +2,7 @@
 // judged from the whole of it; and which visits most need a second pair of eyes.
 export * from './derive';
 export * from './follow-ups';
+export * from './closed';
 export * from './judge-visits';
 export * from './differs';
 export {

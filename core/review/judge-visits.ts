@@ -7,6 +7,7 @@ import type { Judgement } from '../record/judgement';
 import type { Look } from '../record/look';
 import type { Organisation } from '../record/organisation';
 import type { UnitSystem } from '../units/lengths';
+import { lookAsReviewed } from './closed';
 import { judgedName, nameBefore, type JudgedName, type NameGiven } from './name';
 import { rootOf, standingVisits } from './standing';
 
@@ -16,7 +17,7 @@ export type Judgeable = Pick<VisitView, 'id' | 'finishedAt' | 'amends' | 'look' 
 /** What is known of the names of a tree. */
 export interface NameRecord {
   given: readonly NameGiven[];
-  reviews: readonly Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'>[];
+  reviews: readonly (Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict'> & Partial<Pick<ReviewView, 'reason' | 'closes'>>)[];
 }
 
 /** The name a visit is judged by: what a review put in its place, or its own, or the record's where it says less. */
@@ -93,8 +94,10 @@ export function judgeVisits(
           (other.look.day < visit.look.day || (other.look.day === visit.look.day && other.finishedAt < visit.finishedAt)),
       );
       const name = nameJudgedBy(visit, visits, names);
-      const before = earlier.map((other) => other.look);
-      return [visit.id, judgeLook(library, tree, organisation, { look: visit.look, name, before, units: visit.units })];
+      const closing = names.reviews.map(({ verdict, reason = '', closes }) => ({ verdict, reason, closes }));
+      const before = earlier.map((other) => lookAsReviewed(other.look, closing));
+      const look = lookAsReviewed(visit.look, closing);
+      return [visit.id, judgeLook(library, tree, organisation, { look, name, before, units: visit.units })];
     }),
   );
 }

@@ -1,23 +1,36 @@
 import { alertsOf } from '../history/change';
 import { protectionOf } from '../judging/advice/protection';
-import { REPORT_FROM } from '../judging/assess';
+import { REPORT_FROM } from '../judging/advice/thresholds';
 import type { QueueItem, TreeBrief, VisitView } from '../contracts/api';
 import { isListed, type District, type Library } from '../knowledge';
 import type { Judgement } from '../record/judgement';
 import { occupancyOf } from '../record/look';
+import { eyeEnds } from '../record/ending';
+import { saidGone, type SignSeen } from '../record/sign';
 import { wordsIn, type Speech } from '../words/catalogue';
+
+/** Whether it takes more than an eye to say that a sign is gone. */
+const needsReviewer = (library: Pick<Library, 'signs'>, seen: SignSeen): boolean => {
+  const sign = library.signs.find(({ id }) => id === seen.id);
+  return sign !== undefined && !eyeEnds(sign, seen);
+};
 
 const SETTLED: readonly TreeBrief['standing'][] = ['confirmed', 'overturned'];
 const BY_SOUNDNESS: Partial<Record<Judgement['ruled']['soundness'], number>> = { 'act first': 10, 'serious weakness': 6 };
 const BY_RISK: Partial<Record<NonNullable<Judgement['ruled']['risk']>, number>> = { extreme: 10, high: 6, moderate: 2 };
+/** More than all the rest can come to. */
+const FORGOTTEN = 200;
+/** A defect that a crew says is gone, or closed, is seen by a second pair of eyes. */
+const SAID_GONE = 6;
+
 /**
  * How much a visit needs a second pair of eyes, and why, in words. Higher first. It is weighed by what the rules say, whatever the
  * person overruled: their milder word adds to it and takes nothing away. Weights are our own.
  */
 export function reviewWeight(
-  library: Pick<Library, 'agents' | 'taxa'>,
+  library: Pick<Library, 'agents' | 'taxa' | 'signs'>,
   visit: Pick<VisitView, 'name' | 'look' | 'judgement' | 'differs'>,
-  tree: Pick<TreeBrief, 'standing' | 'siteKind'> & { reviewersDiffer?: boolean },
+  tree: Pick<TreeBrief, 'standing' | 'siteKind'> & { reviewersDiffer?: boolean; forgotten?: boolean },
   earlierNames: readonly (string | null)[],
   district?: District,
   speech: Speech = {},
@@ -32,6 +45,8 @@ export function reviewWeight(
   };
   const { judgement, name } = visit;
   const { ruled } = judgement;
+  // What came to light after it had been forgotten goes before everything else, once.
+  if (tree.forgotten) add(FORGOTTEN, say.forgotten);
   add(BY_SOUNDNESS[ruled.soundness] ?? 0, say.soundness(ruled.soundness));
   add(BY_RISK[ruled.risk ?? 'low'] ?? 0, say.risk(ruled.risk));
   // Somebody beneath all day makes a weakness more of a matter than a meadow does; what the rules found beneath is in the risk already.
@@ -48,6 +63,8 @@ export function reviewWeight(
   for (const { agent, name: called, probability } of judgement.agents) {
     if (probability >= REPORT_FROM && library.agents.find((a) => a.id === agent)?.reportable) add(4, say.reportable(called), true);
   }
+  const claimed = visit.look.signs.filter((sign) => saidGone(sign) && needsReviewer(library, sign)).length;
+  if (claimed > 0) add(SAID_GONE, say.saidGone(claimed));
   if (visit.differs.some(({ what }) => what === 'soundness' || what === 'risk')) add(4, say.deviceDiffers);
   if (tree.standing === 'questioned') add(4, say.questioned);
   if (tree.standing === 'contested') add(5, say.contested, true);

@@ -3,6 +3,7 @@ import { couldFind } from '../history/reached';
 import type { Library } from '../knowledge';
 import { NOT_JUDGED, SCALES } from '../record/judgement';
 import { countedMeasurements } from '../record/measurement';
+import { saidGone } from '../record/sign';
 import { daysBetween } from '../time/dates';
 
 // What two people read of the same: visits of different people to one tree within some weeks, and what a reviewer read of a visit. Of
@@ -45,7 +46,7 @@ function readingsOf(library: Library, visit: Seen, unit: string, zones: readonly
     ...zones.flatMap((key) => {
       const [id = '', zone = ''] = key.split(' ');
       const sign = library.signs.find((one) => one.id === id);
-      const has = visit.look.signs.some((seen) => seen.id === id && seen.zone === zone && seen.trend !== 'gone');
+      const has = visit.look.signs.some((seen) => seen.id === id && seen.zone === zone && !saidGone(seen));
       // Not recorded says nothing where this look could not have found it.
       if (!has && !(sign && couldFind(library, visit.look, sign, zone as never))) return [];
       return say(`sign/${id}`, has ? 'seen' : 'not seen').map((reading) => ({ ...reading, unit: `${unit} ${zone}` }));

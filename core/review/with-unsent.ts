@@ -150,5 +150,6 @@ export const detailOfNew = (id: string, given: TreeSubmission): TreeDetail => ({
   messages: [],
   putOffs: [],
   seen: [],
+  olderRules: false,
   arrivedPhotos: [],
 });

@@ -74,6 +74,7 @@ const tree = (part: Partial<TreeDetail> = {}): TreeDetail => ({
   putOffs: [],
   seen: [],
   earlier: { visits: 0, next: null },
+  olderRules: false,
   arrivedPhotos: [],
   ...part,
 });

@@ -2,6 +2,7 @@ import type { Change, Scale } from '../record/judgement';
 import { BANDS } from '../judging/scales/bands';
 import { capital, listed } from '../words/en/grammar';
 import { changesOver } from '../history/change';
+import { placeOf, type Place } from '../history/endings';
 import { OCCUPANCY_WORDS, signWords, TARGET_WORDS } from '../words/en/labels';
 import { overruledWords } from '../judging/overrule/overrule';
 import { zoneWords } from '../words/en/zones';
@@ -100,11 +101,12 @@ function scale(last: VisitView, visits: readonly VisitView[], key: Scale, label:
 }
 
 /** What the last visit judged, as blocks. */
-function judged(library: Library, visit: VisitView, visits: readonly VisitView[], units: UnitSystem): SheetBlock[] {
+function judged(library: Library, visit: VisitView, visits: readonly VisitView[], place: Place, units: UnitSystem): SheetBlock[] {
   const { judgement, look } = visit;
   const changes = changesOver(
     library,
     visits.map((v) => v.look),
+    place,
     { units },
   ).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
   return [
@@ -179,7 +181,7 @@ export function sheetOf(library: Library, tree: TreeDetail, commonName: string, 
         ? [{ kind: 'facts', facts: [{ label: 'Come back by', value: `${tree.dueOn}: ${tree.dueBecause ?? ''}` }] } as const]
         : []),
       ...(last
-        ? judged(library, last, visits, units)
+        ? judged(library, last, visits, placeOf(library, tree), units)
         : [{ kind: 'text', words: 'Nobody has visited this tree yet: nothing is said about its condition.' } as const]),
     ],
     foot: `${tree.tag}. A field look from the ground; where people or property are beneath, a qualified assessor confirms it. Felling, pruning and pesticide work follow local code, permit and licensed practice.`,

@@ -73,4 +73,5 @@ export const testReview = (of: string, verdict: ReviewView['verdict'] = 'confirm
   points: null,
   wanted: null,
   knew: null,
+  closes: null,
 });

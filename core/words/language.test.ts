@@ -28,6 +28,8 @@ const LIBRARY_SAYS = new Set([
   ...testLibrary.signs.flatMap((sign) => sign.calls.map((call) => call.because)),
   ...testLibrary.signs.flatMap((sign) => sign.speaksFor.map((one) => one.because)),
   ...testLibrary.agents.flatMap((agent) => [agent.name, ...agent.cautions, ...agent.calls.map((call) => call.because)]),
+  ...testLibrary.agents.flatMap(({ keepOut }) => (keepOut ? [keepOut.because, keepOut.call] : [])),
+  ...testLibrary.agents.flatMap(({ handling }) => (handling ? [handling.sampler, ...handling.sample, ...handling.cut] : [])),
   ...testLibrary.taxa.flatMap((taxon) => [taxon.name, ...taxon.cautions, ...[...taxon.normal, ...taxon.habit].map((n) => n.why)]),
   ...testLibrary.traits.map((trait) => trait.label),
 ]);

@@ -80,7 +80,7 @@ export const RECORD: Record<string, RecordTable> = {
     model: Review,
     key: 'id',
     columns: ['id', 'visitId', 'treeId', 'userId', 'at', 'verdict', 'secondLook', 'taxon', 'reason'],
-    later: ['bands', 'points', 'wanted', 'knew'],
+    later: ['bands', 'points', 'wanted', 'knew', 'closes'],
   },
   messages: {
     model: Message,

@@ -17,6 +17,8 @@ export class Review extends Model<InferAttributes<Review>, InferCreationAttribut
   declare points: CreationOptional<PointRead[] | null>;
   declare wanted: CreationOptional<PlannedLook | null>;
   declare knew: CreationOptional<string[] | null>;
+  /** Keys of signs said to be gone that this review closes. */
+  declare closes: CreationOptional<string[] | null>;
 }
 
 export function defineReviews(sequelize: Sequelize): void {
@@ -35,6 +37,7 @@ export function defineReviews(sequelize: Sequelize): void {
       points: json('points', true),
       wanted: json('wanted', true),
       knew: json('knew', true),
+      closes: json('closes', true),
     },
     table(sequelize, 'reviews'),
   );

@@ -1,7 +1,7 @@
 import { QueryTypes, type Transaction } from 'sequelize';
 import { districtAt } from '@dendrix/core/geo';
 import { levelOfName } from '@dendrix/core/naming';
-import { checkTrait, taxonOf, type ReviewSubmission } from '@dendrix/core/record';
+import { checkTrait, saidGone, taxonOf, type ReviewSubmission } from '@dendrix/core/record';
 import { reviewersDiffer, reviewWeight } from '@dendrix/core/review';
 import type { Account, QueueAnswer, QueueItem } from '@dendrix/core/contracts';
 import { canonical } from '../audit/canonical';
@@ -14,7 +14,7 @@ import { inTransaction } from '../db/transaction';
 import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';
 import { people } from '../accounts/service';
-import { earlierNames, lockTree, settleTree } from '../trees/settle';
+import { earlierNames, forgottenIn, lockTree, settleTree } from '../trees/settle';
 import { briefOf, reviewViewOf, sentOf, visitViewOf } from '../trees/view';
 import { CLOCK_SLACK_MS, type World } from '../world';
 
@@ -80,6 +80,7 @@ async function queued(world: World, visits: readonly Visit[]): Promise<QueueItem
               reviews.map((one) => reviewViewOf(one, names)),
               view.id,
             ),
+            forgotten: forgottenIn({ visits: [visit], reviews: reviews.filter((one) => one.visitId === visit.id) }, visit.id),
           },
           earlier,
           districtAt(world.library.districts, brief),
@@ -144,11 +145,12 @@ export async function reviewQueue(
 }
 
 /** What a review holds besides its verdict; an older app sends none of it. */
-const furtherOf = ({ bands, points, wanted, knew }: Pick<ReviewSubmission, 'bands' | 'points' | 'wanted' | 'knew'>) => ({
+const furtherOf = ({ bands, points, wanted, knew, closes }: Pick<ReviewSubmission, 'bands' | 'points' | 'wanted' | 'knew' | 'closes'>) => ({
   bands: bands ?? null,
   points: points ?? null,
   wanted: wanted ?? null,
   knew: knew ?? null,
+  closes: closes && closes.length > 0 ? closes : null,
 });
 
 const isSame = (review: Review, given: ReviewSubmission) =>
@@ -185,6 +187,19 @@ export async function submitReview(world: World, id: string, given: ReviewSubmis
       throw new HttpProblem(409, 'Own visit', 'A second opinion needs a second person: you made this visit yourself.');
     if (given.verdict === 'overturn' && given.taxon === visit.name?.taxon)
       throw new HttpProblem(422, 'Nothing overturned', `The visit says ${given.taxon} already; confirm it, or give another name.`, 'taxon');
+    const claimed = new Set(
+      sentOf(visit)
+        .look.signs.filter(saidGone)
+        .map(({ key }) => key),
+    );
+    const unknown = (given.closes ?? []).find((key) => !claimed.has(key));
+    if (unknown !== undefined)
+      throw new HttpProblem(
+        422,
+        'Nothing to close',
+        'This visit does not say that this defect is gone, so there is nothing to close.',
+        'closes',
+      );
     const at = given.at ? new Date(given.at) : world.now();
     if (at.getTime() > world.now().getTime() + CLOCK_SLACK_MS)
       throw new HttpProblem(422, 'Times do not fit', 'The review is of the future; check the clock of the device.', 'at');

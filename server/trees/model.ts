@@ -26,6 +26,8 @@ export class Tree extends Model<InferAttributes<Tree>, InferCreationAttributes<T
   declare districtId: CreationOptional<string | null>;
   /** Day by which somebody should come for the first time, for a tree that was added by hand. */
   declare firstDueOn: CreationOptional<string | null>;
+  /** Version of the rules it was last assessed by; null for a tree that nobody has visited. */
+  declare rules: CreationOptional<number | null>;
   declare taxon: CreationOptional<string | null>;
   declare level: CreationOptional<TreeBrief['level']>;
   declare standing: CreationOptional<TreeBrief['standing']>;
@@ -88,6 +90,7 @@ export function defineTrees(sequelize: Sequelize): void {
       listedDbhEntered: word(40, true),
       listedHeight: number(),
       note: text(),
+      rules: integer(),
       createdAt: time(),
       createdBy: ref(true),
       importId: ref(true),

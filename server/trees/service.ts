@@ -1,4 +1,5 @@
 import { Op, QueryTypes, type WhereOptions } from 'sequelize';
+import { RULES } from '@dendrix/core/judging';
 import { districtAt, type Box } from '@dendrix/core/geo';
 import { addDays, dayAt } from '@dendrix/core/time';
 import type { Account, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
@@ -167,6 +168,7 @@ export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly s
         messages: (of.messages.get(id) ?? []).map((m) => messageViewOf(m, names)),
         putOffs: (of.putOffs.get(id) ?? []).map((p) => putOffViewOf(p, names)),
         seen: (of.seen.get(id) ?? []).map((s) => seenViewOf(s, names)),
+        olderRules: tree.lastVisitOn !== null && (tree.rules ?? 0) < RULES,
         arrivedPhotos: (of.photos.get(id) ?? []).map((photo) => photo.id),
       },
     ];

@@ -14,6 +14,7 @@ import {
   type Judgeable,
   type TreeRecord,
 } from '@dendrix/core/review';
+import { RULES } from '@dendrix/core/judging';
 import { canonical, sha256 } from '../audit/canonical';
 import { noteChange } from '../audit/changes';
 import { Determination, FollowUp, Tree } from './model';
@@ -46,7 +47,7 @@ interface Rows {
   reviews: Review[];
 }
 
-async function rowsOf(tree: Tree, transaction: Transaction): Promise<Rows> {
+export async function rowsOf(tree: Tree, transaction: Transaction): Promise<Rows> {
   const where = { treeId: tree.id };
   return {
     visits: await Visit.findAll({ where, transaction }),
@@ -120,12 +121,25 @@ function waitingOf({ library }: World, tree: Tree, rows: Rows): { id: string; we
   const last = standingVisits(rows.visits.map((visit) => visitViewOf(visit, nobody))).at(-1);
   if (!last) return null;
   const differ = reviewersDiffer(namesOf(rows).reviews, last.id);
-  if (!differ && rows.reviews.some((review) => review.visitId === last.id)) return null;
+  const forgotten = forgottenIn(rows, last.id);
+  if (!differ && !forgotten && rows.reviews.some((review) => review.visitId === last.id)) return null;
   const brief = briefOf(tree);
   const earlier = earlierNames(rows.determinations, last);
-  const { weight } = reviewWeight(library, last, { ...brief, reviewersDiffer: differ }, earlier, districtAt(library.districts, brief));
+  const { weight } = reviewWeight(
+    library,
+    last,
+    { ...brief, reviewersDiffer: differ, forgotten },
+    earlier,
+    districtAt(library.districts, brief),
+  );
   return { id: last.id, weight };
 }
+
+/** Whether newer rules found a danger of a visit that was forgotten before, and nobody has reviewed it since. */
+export const forgottenIn = ({ visits, reviews }: Pick<Rows, 'visits' | 'reviews'>, id: string): boolean => {
+  const at = visits.find((visit) => visit.id === id)?.forgottenAt ?? null;
+  return at !== null && !reviews.some((review) => review.visitId === id && review.at > at);
+};
 
 /** Names that a tree had before a visit gave its own, newest first. */
 export const earlierNames = (
@@ -172,6 +186,9 @@ export async function settleTree(world: World, tree: Tree, transaction: Transact
     await visit.update({ judged: judgement, judgedWith }, { transaction });
   }
   const settled = await writeDerived(world, tree, derivedOf(world, tree, rows), transaction);
+  // What stands is by these rules once the newest visit is.
+  const last = standingVisits(rows.visits.map(judgeable)).at(-1);
+  if (last && judged.has(last.id)) await settled.update({ rules: RULES }, { transaction });
   await writeWaiting(world, settled, rows, transaction);
   return settled;
 }

@@ -178,6 +178,7 @@ export const reviewViewOf = (r: Review, people: People): ReviewView => ({
   points: r.points ?? null,
   wanted: r.wanted ?? null,
   knew: r.knew ?? null,
+  closes: r.closes ?? null,
 });
 
 export const messageViewOf = (m: Message, people: People): MessageView => ({

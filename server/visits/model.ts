@@ -36,6 +36,8 @@ export class Visit extends Model<InferAttributes<Visit>, InferCreationAttributes
   declare judgedWith: CreationOptional<JudgedWith | null>;
   /** How much it needs a second look; null for one that does not wait for any. */
   declare reviewWeight: CreationOptional<number | null>;
+  /** When newer rules found a danger that the assessment of before had forgotten. */
+  declare forgottenAt: CreationOptional<Date | null>;
 }
 
 export function defineVisits(sequelize: Sequelize): void {
@@ -61,6 +63,7 @@ export function defineVisits(sequelize: Sequelize): void {
       judged: json('judged', true),
       judgedWith: json('judgedWith', true),
       reviewWeight: integer(),
+      forgottenAt: { ...time(), allowNull: true },
     },
     table(sequelize, 'visits'),
   );

@@ -52,6 +52,22 @@ function check(world: World, given: VisitSubmission): void {
     throw error;
   }
   checkLook(library, given.look, 'look');
+  given.look.signs.forEach(({ ended }, i) => {
+    if (ended?.how === 'review')
+      throw new HttpProblem(
+        422,
+        'Not for a visit',
+        'A visit cannot close a defect by a reviewer’s word. Say that it is gone and why; a reviewer closes it.',
+        `look.signs[${i}].ended.how`,
+      );
+    if (ended?.how === 'investigation' && ended.method === undefined)
+      throw new HttpProblem(
+        422,
+        'Not understood',
+        'Say how it was investigated, such as resistance drill.',
+        `look.signs[${i}].ended.method`,
+      );
+  });
   checkSizes(given.look.measurements, (size) => `look.measurements.${size}`);
   given.laterLooks.forEach((later, i) => checkTrait(library, later.trait, `laterLooks[${i}].trait`));
   if (given.name) taxonOf(library, given.name.taxon, 'name.taxon');

@@ -41,6 +41,8 @@ export interface VisitDraft {
   signs: SignSeen[];
   /** Signs looked for and not found. */
   absent: string[];
+  /** Keys of known defects that could not be seen this time. */
+  unseenSigns: string[];
   sounding: Sounding[];
   measure: Entry;
   /** How the stem stands, so that the right drawing is shown. */
@@ -96,6 +98,7 @@ export function newDraft(treeId: string, now: Date, tree: { planted: boolean | n
     blocked: [],
     signs: [],
     absent: [],
+    unseenSigns: [],
     sounding: [],
     measure: EMPTY_ENTRY,
     situation: 'level',
@@ -142,6 +145,7 @@ export function lookOfDraft(draft: VisitDraft, measurements: Measurements, day: 
     blocked: draft.blocked,
     signs: draft.signs,
     absent: draft.absent,
+    ...(draft.unseenSigns.length > 0 ? { unseenSigns: draft.unseenSigns } : {}),
     sounding: draft.sounding,
     beneath: draft.beneath,
     ...(draft.exposure === undefined ? {} : { exposure: draft.exposure }),

@@ -93,6 +93,7 @@ export function aRecord(visits: readonly VisitView[], part: Partial<TreeDetail> 
     messages: [],
     putOffs: [],
     seen: [],
+    olderRules: false,
     arrivedPhotos: [],
     ...part,
   };

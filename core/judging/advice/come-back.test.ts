@@ -74,19 +74,22 @@ describe('coming back', () => {
         looked: ALL.filter((zone) => zone !== 'stem-e'),
         before: [{ date, looked: ALL, signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] }],
       }).comeBack.by;
-    // A serious weakness is looked at again after six months.
-    expect(seen('2026-01-02')).toBe('2026-07-02');
+    // A serious weakness is looked at again after six months; one that is due is looked at within a week.
+    expect(seen('2026-02-02')).toBe('2026-08-02');
     expect(seen('2026-01-01')).toBe('2026-07-08');
     expect(seen('2020-01-01')).toBe('2026-07-08');
   });
   it('an agent sets the pace from three in ten', () => {
     const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', latitude: 46, lifeStage: 'mature', looked: ALL }));
-    const soon = testLibrary.agents.filter((a) => !a.acute).sort((a, b) => a.lookAgainMonths - b.lookAgainMonths)[0];
+    const soon = testLibrary.agents
+      .filter((a) => !a.acute && a.reportable === undefined)
+      .sort((a, b) => a.lookAgainMonths - b.lookAgainMonths)[0];
     const well = judgeOak();
     const by = (probability: number) =>
       comeBack(testLibrary, input, {
         judged: { vigour: well.vigour, soundness: well.soundness, hiddenDecay: well.hiddenDecay },
-        agents: [{ agent: soon?.id ?? '', name: soon?.name ?? '', probability, because: [] }],
+        plausible: [{ agent: soon?.id ?? '', probability, since: '2026-07-01' }],
+        works: null,
         looked: lookedAt(testLibrary, input),
         risk: null,
         alerts: [],

@@ -1,11 +1,11 @@
 import {
   NOT_JUDGED,
-  type AgentLikelihood,
   type Change,
   type ComeBack,
   type Judged,
   type Judgement,
   type Overruled,
+  type WorksJudged,
 } from '../../record/judgement';
 import { canBeHarmed, occupancyOf } from '../../record/look';
 import { SOUNDNESS, type Library } from '../../knowledge';
@@ -18,7 +18,10 @@ import type { LookedAt } from '../looked/looked';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 import type { AssessInput } from '../request';
 import { hiddenDecay, soundness } from '../scales/soundness';
-import { somebodyBeneath, type Fault } from './standing';
+import { vigour } from '../scales/vigour';
+import type { Plausible } from '../causes/plausible';
+import { harmInReach } from '../risk/impact';
+import type { Fault } from './standing';
 
 /** Months until the next look, by the worst reading. Common practice, no source. */
 const BY_VIGOUR: Record<string, number> = { thriving: 36, fair: 24, strained: 12, failing: 6, dead: 3 };
@@ -37,15 +40,10 @@ const WORSENING = 6;
 /** An agent sets the pace once it is at least this likely; one that can hurt somebody, or be too late, much sooner. */
 const COUNTS = 0.3;
 export const ACUTE_FROM = 0.05;
-/** Shorter intervals wait for no season. */
-const SEASON_FROM_MONTHS = 4;
-
 /** Months of the northern records in which structure shows bare, foliage full, and annual fruit bodies, on most kinds. Common practice, no source. */
 const DEAD_OF_WINTER = [12, 1, 2];
 const HIGH_SUMMER = [6, 7, 8];
 const FRUITING = [9, 10, 11];
-/** Decay that presses nobody may wait so long for them, months. Common practice, no source. */
-const WAITS_FOR_FRUIT = 3;
 
 /** The usual months where the kind keeps to them, otherwise its own. */
 function monthsFor(usual: readonly number[], own: readonly number[]): readonly number[] {
@@ -84,10 +82,11 @@ function firstIn(wanted: readonly number[], by: string, latitude: Latitude): str
   return by;
 }
 
-/** What was known before of parts that this look did not reach, by the day it was last met. */
+/** What was known before and was not met again, by the day it was last met. */
 export interface KnownBefore {
   /** ISO date */
   since: string;
+  vigour: string;
   soundness: string;
   hiddenDecay: string;
 }
@@ -112,6 +111,7 @@ export function knownBefore(
     const lines = drilled.filter((line) => line.seenOn === since);
     return {
       since,
+      vigour: vigour(library, then, signs, looked).band,
       soundness: soundness(library, then, signs, lines, looked, UNJUDGED).band,
       hiddenDecay: hiddenDecay(library, then, signs, lines, looked).band,
     };
@@ -135,9 +135,11 @@ function fromBefore(known: KnownBefore, today: string, say: Catalogue['comeBack'
     const by = addMonths(known.since, months);
     return by > today ? by : addDays(today, SOON);
   };
+  const grows = known.vigour === 'strained' || known.vigour === 'failing' || known.vigour === 'dead' ? BY_VIGOUR[known.vigour] : undefined;
   const sound = BY_SOUNDNESS[known.soundness];
   const decay = BY_DECAY[known.hiddenDecay];
   return [
+    ...(grows === undefined ? [] : [{ by: runsOut(grows), because: say.lastSeen(say.vigour(known.vigour), known.since) }]),
     ...(sound === undefined ? [] : [{ by: runsOut(sound), because: say.lastSeen(say.soundness(known.soundness), known.since) }]),
     ...(decay === undefined ? [] : [{ by: runsOut(decay), because: say.lastSeen(say.hiddenDecay(known.hiddenDecay), known.since) }]),
   ];
@@ -146,7 +148,9 @@ function fromBefore(known: KnownBefore, today: string, say: Catalogue['comeBack'
 /** What a date is worked out from beside the look. */
 export interface Pace {
   judged: { vigour: Judged; soundness: Judged; hiddenDecay: Judged };
-  agents: readonly AgentLikelihood[];
+  /** Causes, each at its most likely over the sets of signs that could come from it. */
+  plausible: readonly Plausible[];
+  works: WorksJudged | null;
   looked: LookedAt;
   risk: Judgement['ruled']['risk'];
   alerts: readonly Change[];
@@ -157,26 +161,35 @@ export interface Pace {
 }
 
 /** What the signs themselves ask for: what may have gone on, or be gone, by then. */
-function bySigns(library: Library, signs: readonly CountedSign[], tree: Against): { months: number; label: string; leaf: boolean }[] {
+function bySigns(
+  library: Library,
+  signs: readonly CountedSign[],
+  tree: Against,
+): { months: number; label: string; leaf: boolean; since: string | undefined }[] {
   return signs.flatMap((seen) => {
     const sign = library.signs.find((s) => s.id === seen.id);
-    if (!sign || seen.seenOn !== undefined) return [];
+    if (!sign) return [];
     return sign.lookAgain
       .filter(({ when }) => meets(sign, seen, when, tree))
-      .map(({ months }) => ({ months, label: sign.label, leaf: sign.season.includes('needs-leaf') }));
+      .map(({ months }) => ({ months, label: sign.label, leaf: sign.season.includes('needs-leaf'), since: seen.seenOn }));
   });
 }
+
+/** Months until works planned at the roots are looked at: before they begin, then after they were planned, then every year. */
+const BEFORE_WORKS = 1;
 
 /** When to come back, and why: the shortest interval any reading asks for, moved to a season that can settle what is open. */
 export function comeBack(
   library: Library,
   input: AssessInput,
-  { judged, agents, looked, risk, alerts, known = [], signs, faults }: Pace,
+  { judged, plausible, works, looked, risk, alerts, known = [], signs, faults }: Pace,
 ): ComeBack {
   const { comeBack: say } = wordsIn(input);
   const asks: Ask[] = known.flatMap((one) => fromBefore(one, input.day, say));
-  const ask = (months: number | undefined, because: string, leaf = false) => {
-    if (months !== undefined) asks.push({ by: addMonths(input.day, months), because, leaf });
+  const ask = (months: number | undefined, because: string, leaf = false, since = input.day) => {
+    if (months === undefined) return;
+    const due = addMonths(since, months);
+    asks.push({ by: due > input.day ? due : addDays(input.day, SOON), because, leaf });
   };
   const worst = Math.max(0, ...faults.map(({ rank }) => rank));
   const settled =
@@ -186,7 +199,7 @@ export function comeBack(
     (risk === null || risk === 'low');
   const slack = settled ? SETTLED : 1;
   const { vigour, soundness, hiddenDecay } = judged;
-  const dead = vigour.band === 'dead' && somebodyBeneath(input);
+  const dead = vigour.band === 'dead' && harmInReach(input, true);
   ask(dead ? DEAD_OVER_PEOPLE : (BY_VIGOUR[vigour.band] ?? NEVER_LOOKED), say.vigour(vigour.band), vigour.band !== 'dead');
   const bySoundness = BY_SOUNDNESS[soundness.band];
   ask(bySoundness === undefined ? undefined : bySoundness * slack, settled ? say.settled(soundness.band) : say.soundness(soundness.band));
@@ -197,12 +210,13 @@ export function comeBack(
   if (alerts.length > 0) ask(WORSENING, say.worsens(alerts[0]?.label));
   const unseen = looked.bearing.unseen.length;
   if (unseen > 0) ask(UNSEEN_SIDES, say.unseen(unseen));
-  for (const { months, label, leaf } of bySigns(library, signs, against(input))) ask(months, say.sign(label), leaf);
-  for (const likely of agents) {
+  if (works?.works.some(({ where }) => where !== 'outside the root zone')) ask(BEFORE_WORKS, say.works);
+  for (const { months, label, leaf, since } of bySigns(library, signs, against(input))) ask(months, say.sign(label), leaf, since);
+  for (const likely of plausible) {
     const agent = library.agents.find((a) => a.id === likely.agent);
-    if (!agent || likely.probability < (agent.acute ? ACUTE_FROM : COUNTS)) continue;
+    if (!agent || likely.probability < (agent.acute || agent.reportable !== undefined ? ACUTE_FROM : COUNTS)) continue;
     const leaf = agent.signs.some(({ sign }) => library.signs.find((s) => s.id === sign)?.season.includes('needs-leaf'));
-    ask(agent.lookAgainMonths, say.agent(agent.name), leaf);
+    ask(agent.lookAgainMonths, say.agent(agent.name), leaf, likely.since);
   }
   asks.sort((a, b) => a.by.localeCompare(b.by));
   const latest = asks[0]?.by ?? addMonths(input.day, NEVER_LOOKED);
@@ -214,25 +228,25 @@ export function comeBack(
     because: say.reasons([...new Set(reasons)], awaited ? say[awaited === 'fruit bodies' ? 'fruitBodies' : awaited] : undefined),
     season: seasonOf(by, input.latitude),
   });
-  if (latest < addMonths(input.day, SEASON_FROM_MONTHS)) return told(latest);
   const open = {
     decay: hiddenDecay.band === 'possible' || hiddenDecay.band === 'likely',
     leaf: !inLeaf(input.taxon, input.day, input.latitude),
     parts: unseen > 0,
   };
-  // Where nothing presses, decay waits the short while until its fruit bodies show.
-  const presses = worst >= SOUNDNESS.indexOf('serious weakness') || (risk !== null && risk !== 'low');
-  for (const { months, because } of seasonsThatSettle(input, open)) {
+  // The soonest of the seasons that settle what is open, never later than what is asked for: one thing more to settle puts nothing off.
+  const seasons = seasonsThatSettle(input, open).flatMap(({ months, because }) => {
     const by = lastIn(months, input.day, latest, input.latitude);
-    if (by !== null) return told(by, because);
-    const next = firstIn(months, latest, input.latitude);
-    if (because === 'fruit bodies' && !presses && next <= addMonths(latest, WAITS_FOR_FRUIT)) return told(next, because);
-  }
-  // Nobody looks for leaves on a bare tree: earlier, or where there is no earlier and nothing else asks, once it is out.
+    return by === null ? [] : [{ by, because }];
+  });
+  const [soonest] = seasons.sort((a, b) => a.by.localeCompare(b.by));
+  if (soonest) return told(soonest.by, soonest.because);
+  // Nobody looks for leaves on a bare tree: earlier, or where there is no earlier, once it is out or something else asks.
   const onlyLeaf = first.every(({ leaf }) => leaf === true) && input.taxon?.evergreen === false;
   if (onlyLeaf && !inLeaf(input.taxon, latest, input.latitude)) {
     const months = leafMonths(input.taxon);
-    return told(lastIn(months, input.day, latest, input.latitude) ?? firstIn(months, latest, input.latitude), 'foliage');
+    const other = asks.find(({ leaf }) => leaf !== true)?.by;
+    const out = lastIn(months, input.day, latest, input.latitude) ?? firstIn(months, latest, input.latitude);
+    return told(other !== undefined && other < out ? other : out, 'foliage');
   }
   return told(latest);
 }

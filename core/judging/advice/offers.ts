@@ -1,10 +1,10 @@
 import { NOT_JUDGED } from '../../record/judgement';
-import { signNamed, ZONES, type Callable } from '../../knowledge';
+import { signNamed, ZONES, type Agent, type Callable } from '../../knowledge';
 import { addDays } from '../../time/dates';
 import { meets } from '../../record/reading';
 import { felling } from './felling';
 import { LIKELY } from './outlook';
-import { atTheFoot, somebodyBeneath, type Standing } from './standing';
+import { atTheFoot, dueBy, seenSince, type Fault, type Standing } from './standing';
 import { all, DEAD, FAILING, weights, type Ranks, type Say, type Weighed, type Weights } from './weighed';
 
 /** Not having looked at half of the zones makes "keep" a weaker answer than coming again. */
@@ -28,26 +28,54 @@ const CALLED: Record<Callable, { weight: Weights; days: number }> = {
   'bring on a successor': { weight: weights(3, 7, 6), days: 730 },
 };
 
+/** Causes that are at least so likely over the signs that could come from them, the likeliest first. */
+const from = ({ library, plausible }: Pick<Standing, 'library' | 'plausible'>, least: number): Suspect[] =>
+  plausible.flatMap(({ agent: id, probability, since }) => {
+    const agent = probability >= least ? library.agents.find((a) => a.id === id) : undefined;
+    return agent ? [{ agent, probability, since }] : [];
+  });
+interface Suspect {
+  agent: Agent;
+  probability: number;
+  /** Day of the newest sign that speaks for it. */
+  since: string;
+}
+
+/** What holds or lightens a weak fork or limb is not done a year after it was found: days by the risk. */
+const hastenedDays = (unsound: number, risk: number, usual: number) => (unsound === 3 ? 14 : risk >= 2 ? 28 : risk === 1 ? 60 : usual);
+/** A climber that hides what bears a tree over people is cut back before the look that needs it off, days. */
+const LAID_BARE = 28;
+
 /** What the signs and a likely cause call for, one entry an option. */
-function called({ library, input, signs, vigour, setting, agents }: Standing, { weak, risk }: Ranks, say: Say): Weighed[] {
-  const found = new Map<Callable, string[]>();
-  const call = (option: Callable, because: string) => found.set(option, [...new Set([...(found.get(option) ?? []), because])]);
+function called(of: Standing, { weak, risk, unsound }: Ranks, say: Say): Weighed[] {
+  const { library, input, signs, vigour, setting, harm } = of;
+  const found = new Map<Callable, { because: string[]; by: string }>();
+  const call = (option: Callable, because: string, by: string) => {
+    const held = found.get(option);
+    found.set(option, { because: [...new Set([...(held?.because ?? []), because])], by: held && held.by < by ? held.by : by });
+  };
+  const days = (option: Callable) =>
+    option === 'support' || option === 'prune or reduce' ? hastenedDays(unsound, risk, CALLED[option].days) : CALLED[option].days;
   const stage = input.lifeStage ?? 'mature';
   for (const seen of signs) {
     const sign = signNamed(library, seen.id);
+    const hides = sign !== undefined && sign.hides.length > 0 && harm === 'in reach';
     for (const one of sign?.calls ?? [])
-      if (sign && (!one.stages || one.stages.includes(stage)) && meets(sign, seen, one.when, setting.tree)) call(one.do, one.because);
+      if (sign && (!one.stages || one.stages.includes(stage)) && meets(sign, seen, one.when, setting.tree)) {
+        const within = one.do === 'free it from competitors' && hides ? LAID_BARE : (one.days ?? days(one.do));
+        call(one.do, one.because, dueBy(input, within, seen.seenOn ?? input.day));
+      }
   }
-  const leading = agents[0];
-  // What is behind a sign is acted on where the tree suffers from it.
-  const likely = leading && leading.probability >= CALLS_FROM && weak >= 1 ? library.agents.find((a) => a.id === leading.agent) : undefined;
-  for (const one of likely?.calls ?? []) call(one.do, one.because);
-  return [...found].map(([option, because]): Weighed => {
+  // What is behind a sign is acted on where the tree suffers from it, or where it can hurt somebody.
+  for (const { agent, since } of from(of, CALLS_FROM))
+    if (weak >= 1 || agent.acute) for (const one of agent.calls) call(one.do, one.because, dueBy(input, days(one.do), since));
+  return [...found].map(([option, { because, by }]): Weighed => {
     const ready = CALLED[option];
-    const by = addDays(input.day, ready.days);
     // Freeing a failing tree comes too late.
     if (option === 'free it from competitors' && weak >= FAILING) return { do: option, because, weight: all(2), by };
     if (option === 'bring on a successor') return { do: option, because: [...because, say.vigour(vigour.band)], weight: ready.weight, by };
+    // Where nothing can be hurt, deadwood stays.
+    if (option === 'take out dead wood' && harm === 'none') return { do: option, because, weight: all(NOTHING_IN_REACH), by };
     // What holds or lightens a fork waits while nobody is at risk.
     const hastened = (option === 'support' || option === 'prune or reduce') && risk >= 1 ? 2 : 0;
     const weight = weights(ready.weight.amenity + hastened, ready.weight.stewardship + hastened, ready.weight.habitat + hastened);
@@ -55,82 +83,141 @@ function called({ library, input, signs, vigour, setting, agents }: Standing, { 
   });
 }
 
+/** How much anybody wants deadwood out, or a limb off, that can hurt nobody. */
+const NOTHING_IN_REACH = 3;
+const callsDeadwood = ({ sign }: Fault) => sign.calls.some((one) => one.do === 'take out dead wood');
+
+/** Days until a limb at fault is down: three for one that hangs or breaks, a week at high risk. Common practice, no source. */
+function limbDays(rank: number, risk: number, breaking: number): number {
+  if (rank === 3) return breaking;
+  if (risk >= 2) return 7;
+  return risk === 1 ? 56 : rank === 2 ? 180 : 365;
+}
+
 /** Dead, hung and broken limbs are taken out, the sooner the more people are beneath. */
-function deadWood({ faults, input, screening }: Standing, { risk, palm }: Ranks, say: Say): Weighed[] {
-  const limbs = faults.filter(({ onLimb, sign }) => onLimb && sign.calls.some((one) => one.do === 'take out dead wood'));
+function deadWood({ faults, input, screening, harm }: Standing, { risk, palm }: Ranks, say: Say): Weighed[] {
+  const limbs = faults.filter((fault) => fault.onLimb && callsDeadwood(fault));
   const [worst] = limbs;
   if (!worst) return [];
   const urgent = worst.rank === 3 || risk >= 2;
-  const days = urgent ? 7 : risk === 1 ? 60 : worst.rank === 2 ? 180 : 365;
   const weight = urgent ? all(14) : worst.rank === 2 || risk === 1 ? weights(10, 8, 7) : weights(6.5, 5.5, 4.5);
   const left = screening?.after.find((one) => one.do === 'take out dead wood');
   return [
     {
       do: 'take out dead wood',
       // The sign's own call says what will fall.
-      because: [...(palm ? [say.fronds] : []), ...(left ? [say.left(left.risk)] : [])],
-      weight,
-      by: addDays(input.day, days),
+      because: [...(palm ? [say.fronds] : []), ...(left && left.risk !== screening?.risk ? [say.left(left.risk)] : [])],
+      weight: harm === 'none' ? all(NOTHING_IN_REACH) : weight,
+      by: dueBy(
+        input,
+        limbDays(worst.rank, risk, 3),
+        seenSince(
+          input,
+          limbs.filter(({ rank }) => rank === worst.rank).map(({ seen }) => seen),
+        ),
+      ),
     },
   ];
 }
 
-/** A cause that a laboratory has to settle, or that has to be reported, is tested before anything is cut. */
-function sampled({ library, agents, input, signs }: Standing, { weak }: Ranks, say: Say): Weighed[] {
-  const suspects = agents.flatMap(({ agent: id, probability }) => {
-    const agent = library.agents.find((a) => a.id === id);
-    if (!agent || probability < TESTED_FROM) return [];
-    return agent.reportable !== undefined || (agent.laboratory !== undefined && (weak >= 2 || probability >= LIKELY)) ? [agent] : [];
-  });
-  if (suspects.length === 0) return [];
-  // A sign that calls for a sample by itself, such as a wilt, cannot wait.
-  const pressing = signs.some((seen) => signNamed(library, seen.id)?.calls.some((one) => one.do === 'sample and report'));
-  const reportable = suspects.some((agent) => agent.reportable !== undefined);
-  const weight = pressing && reportable ? all(13) : reportable ? all(8.5) : weights(6.5, 6, 5);
+/** A limb with a crack, a hole or a fungus in it is taken off or shortened: what is wrong with it is no reason to fell the tree. */
+function limbAtFault({ faults, input, harm }: Standing, { risk }: Ranks, say: Say): Weighed[] {
+  const limbs = faults.filter((fault) => fault.onLimb && !callsDeadwood(fault) && (fault.rank >= 2 || (fault.rank === 1 && risk >= 1)));
+  const [worst] = limbs;
+  if (!worst) return [];
+  const urgent = worst.rank === 3 || risk >= 2;
   return [
-    { do: 'sample and report', because: suspects.map(say.suspect), weight, by: addDays(input.day, pressing ? 7 : reportable ? 14 : 30) },
+    {
+      do: 'prune or reduce',
+      because: [say.takeLimb(limbs.map(({ sign }) => sign.label))],
+      weight: harm === 'none' ? all(NOTHING_IN_REACH) : urgent ? all(13.5) : weights(8.6, 6.6, 6.6),
+      by: dueBy(
+        input,
+        limbDays(worst.rank, risk, 7),
+        seenSince(
+          input,
+          limbs.filter(({ rank }) => rank === worst.rank).map(({ seen }) => seen),
+        ),
+      ),
+    },
   ];
 }
 
-/** What keeps people out: today where it cannot wait, within days or weeks otherwise. */
-function keepingOut({ soundness, screening, input, stemRank }: Standing, { weak, unsound, risk }: Ranks, say: Say): Weighed[] {
+/** A wilt that has to be reported moves on through the roots within weeks: its sample is taken within so many days. */
+const PRESSING = 3;
+
+/** A cause that a laboratory has to settle, or that has to be reported, is tested before anything is cut. */
+function sampled(of: Standing, { weak }: Ranks, say: Say): Weighed[] {
+  const { input, signs } = of;
+  const suspects = from(of, TESTED_FROM).filter(
+    ({ agent, probability }) => agent.reportable !== undefined || (agent.laboratory !== undefined && (weak >= 2 || probability >= LIKELY)),
+  );
+  if (suspects.length === 0) return [];
+  // A sign that calls for a sample by itself, such as a wilt, cannot wait.
+  const pressing = signs.some((seen) => signNamed(of.library, seen.id)?.calls.some((one) => one.do === 'sample and report'));
+  const reportable = suspects.some(({ agent }) => agent.reportable !== undefined);
+  const weight = pressing && reportable ? all(13) : reportable ? all(8.5) : weights(6.5, 6, 5);
+  const since = suspects.map((one) => one.since).sort()[0] ?? input.day;
+  return [
+    {
+      do: 'sample and report',
+      because: suspects.slice(0, SUSPECTS_TOLD).map(({ agent }) => say.suspect(agent)),
+      weight,
+      by: dueBy(input, pressing && reportable ? PRESSING : reportable ? 14 : pressing ? 7 : 30, since),
+    },
+  ];
+}
+const SUSPECTS_TOLD = 3;
+
+/** What keeps people out: today where it cannot wait, within days or weeks otherwise; only where somebody can be hurt. */
+function keepingOut(of: Standing, { weak, unsound, risk, young }: Ranks, say: Say): Weighed[] {
+  const { soundness, screening, input, stemRank, harm, plausible, faults } = of;
   const made: Weighed[] = [];
-  const within = (days: number) => addDays(input.day, days);
-  const peopled = somebodyBeneath(input);
-  const nobodySaid = input.beneath.length === 0;
-  const rated = screening ? [say.screened(screening.risk)] : [];
-  if (unsound === 3 && (peopled || nobodySaid))
-    made.push({
-      do: 'close off now',
-      because: [say.keepOut(soundness.band), say.today, ...(risk >= 1 ? rated : [])],
-      weight: all(20),
-      by: input.day,
-    });
-  else if (risk === 3) made.push({ do: 'close off now', because: [...rated, say.today], weight: all(20), by: input.day });
+  const rated = screening && risk >= 1 ? [say.screened(screening.risk)] : [];
+  for (const { agent: id, probability } of plausible) {
+    const keepOut = of.library.agents.find((a) => a.id === id)?.keepOut;
+    if (!keepOut || probability < keepOut.from || harm === 'none') continue;
+    made.push({ do: 'close off now', because: [keepOut.because, say.today], needs: [keepOut.call], weight: all(20), by: input.day });
+    made.push({ do: 'exclude target', because: [keepOut.because], weight: all(15), by: addDays(input.day, 1) });
+  }
+  const why = say.keepOut(soundness.band, faults[0] && faults[0].rank >= 2 ? faults[0].sign.label : undefined);
+  if (harm === 'none' && risk < 3) return made;
+  if (unsound === 3 || risk === 3) made.push({ do: 'close off now', because: [why, say.today, ...rated], weight: all(20), by: input.day });
   // Over people a dead tree is felled, or they are kept out, before anything is tested or tidied.
-  const dangerous = weak === DEAD && peopled;
-  if (unsound === 3 || risk >= 2 || (stemRank >= 2 && risk >= 1) || dangerous)
+  // A dead sapling is pulled out at the next round.
+  const dangerous = weak === DEAD && harm === 'in reach' && (!young || risk >= 2);
+  const sapling = young && weak === DEAD;
+  if (unsound === 3 || risk >= 2 || (stemRank >= 2 && risk >= 1 && !sapling) || dangerous)
     made.push({
       do: 'exclude target',
-      because: [say.keepOut(soundness.band), ...(risk >= 1 ? rated : [])],
+      because: [why, ...rated],
       weight: dangerous ? all(15.5) : unsound === 3 || risk === 3 ? all(15) : risk === 2 ? all(11) : all(6),
-      by: within(unsound === 3 || risk >= 2 ? 7 : 30),
+      by: dueBy(
+        input,
+        unsound === 3 || risk === 3 ? 1 : risk >= 2 ? 7 : 14,
+        seenSince(
+          input,
+          faults.filter(({ rank }) => rank >= 2).map(({ seen }) => seen),
+        ),
+      ),
     });
   return made;
 }
 
 /** What lets the tree stand as it is: keeping, watching, and leaving a weak one for habitat where it can harm nobody. */
-function keeping(of: Standing, { weak, unsound, decay }: Ranks, comeBackBy: string, say: Say): Weighed[] {
-  const { vigour, soundness, hiddenDecay, looked, rare, input, stemRank } = of;
+function keeping(of: Standing, { weak, unsound, decay, risk }: Ranks, comeBackBy: string, say: Say): Weighed[] {
+  const { vigour, soundness, hiddenDecay, looked, rare, stemRank, harm, faults } = of;
   const made: Weighed[] = [];
   const unseen = looked.unseen.length;
-  const nobodySaid = input.beneath.length === 0;
   const judged = vigour.band !== NOT_JUDGED && soundness.band !== NOT_JUDGED;
-  if (judged && unsound === 0 && weak <= 1)
+  // An old hollow that stayed the same, or deadwood over a meadow, is no reason to do anything.
+  const settled =
+    faults.length > 0 && unsound < 3 && risk === 0 && faults.every((fault) => fault.settled || (fault.onLimb && harm === 'none'));
+  if (judged && (unsound === 0 || settled) && weak <= 1)
     made.push({
       do: 'keep',
-      because: [...vigour.reasons.slice(0, 1), say.soundness(soundness.band)],
-      weight: all(unseen > MUCH_UNSEEN ? 4 : 6),
+      because: [...(settled ? [say.settled] : vigour.reasons.slice(0, 1)), say.soundness(soundness.band)],
+      weight: settled ? all(8.7) : all(unseen > MUCH_UNSEEN ? 4 : 6),
     });
   if (rare) made.push({ do: 'keep as seed source', because: [say.rare], weight: weights(3, 8, 6) });
   if ((unsound >= 1 || weak >= 2 || decay >= 1 || unseen > 0 || !judged) && weak < DEAD) {
@@ -148,50 +235,81 @@ function keeping(of: Standing, { weak, unsound, decay }: Ranks, comeBackBy: stri
     });
   }
 
-  if (!somebodyBeneath(input) && (weak >= FAILING || stemRank >= 2))
+  if (harm !== 'in reach' && (weak >= FAILING || stemRank >= 2))
     made.push({
       do: 'keep as habitat',
-      because: [nobodySaid ? say.onceEmpty : say.leftStanding(weak >= FAILING)],
-      weight: nobodySaid ? weights(2, 3, 8.5) : weights(4, 4.5, 9),
+      because: [harm === 'not said' ? say.onceEmpty : say.leftStanding(weak)],
+      weight: harm === 'not said' ? weights(2, 3, 8.5) : weak === DEAD ? all(12) : all(9),
       by: comeBackBy,
     });
   return made;
 }
 
+/** Days until a fault of what bears the tree is looked into, by its rank and the risk. Common practice, no source. */
+function investigated(stemRank: number, risk: number): number {
+  if (stemRank >= 3 || risk === 3) return 7;
+  if (risk === 2) return 14;
+  if (stemRank === 2) return risk === 1 ? 28 : 90;
+  return risk === 1 ? 90 : 180;
+}
+
+/** Possible decay is looked into within so many days; likely decay always sooner. */
+const POSSIBLE_DECAY = 365;
+
 /** What looks closer and takes load off, by the fault that asks for it. */
-function lookingInto(of: Standing, { weak, decay, risk, palm }: Ranks, comeBackBy: string, say: Say): Weighed[] {
-  const { hiddenDecay, input, faults, stemRank, build } = of;
+function lookingInto(of: Standing, { weak, risk, palm, unsound }: Ranks, say: Say): Weighed[] {
+  const { hiddenDecay, input, faults, stemRank, stemDecay, build, weakening, decaying } = of;
   const made: Weighed[] = [];
-  const within = (days: number) => addDays(input.day, days);
   const severe = faults.filter((fault) => !fault.onLimb && fault.rank >= 2);
   const aloft = severe.filter(({ seen }) => !atTheFoot(seen.zone));
+  const since = seenSince(
+    input,
+    severe.map(({ seen }) => seen),
+  );
   // A conifer does not shoot from old wood: its crown is not shortened for a weak stem, only its limbs.
   if (aloft.length > 0 && build !== 'conifer')
     made.push({
       do: 'prune or reduce',
       because: [say.lessLoad(aloft.map(({ sign }) => sign.label))],
       weight: weights(7, 3.5, 4.5),
-      by: within(risk >= 1 ? 60 : 180),
+      by: dueBy(
+        input,
+        hastenedDays(unsound, risk, 180),
+        seenSince(
+          input,
+          aloft.map(({ seen }) => seen),
+        ),
+      ),
     });
   const settled = severe.length > 0 && severe.every((fault) => fault.settled);
   // What is to be settled is named: the fault, or the decay it points to; a poor crown is looked into before anything is felled.
-  if (stemRank >= 2 || decay === 2)
+  if (stemRank >= 2 || stemDecay === 2)
     made.push({
       do: 'investigate further',
       because: [
         say.investigate(
           severe.map(({ sign }) => sign.label),
-          hiddenDecay.band,
+          stemDecay === 0 ? 'none suspected' : hiddenDecay.band,
         ),
       ],
       weight: settled ? weights(6, 4, 5) : stemRank >= 2 ? weights(8, 6.5, 6.5) : weights(5.6, 4.5, 5),
-      by: within(stemRank >= 3 ? 14 : stemRank === 2 ? 90 : 365),
+      by: dueBy(input, investigated(stemRank, risk), stemRank >= 2 ? since : seenSince(input, decaying)),
     });
-  else if (decay === 1)
-    made.push({ do: 'investigate further', because: [say.hiddenDecay(hiddenDecay.band)], weight: weights(4.5, 4, 4), by: comeBackBy });
+  else if (stemDecay === 1)
+    made.push({
+      do: 'investigate further',
+      because: [say.hiddenDecay(hiddenDecay.band)],
+      weight: weights(4.5, 4, 4),
+      by: dueBy(input, POSSIBLE_DECAY, seenSince(input, decaying)),
+    });
   // A palm that fails has one bud to lose: within days, not weeks.
   if (weak === FAILING)
-    made.push({ do: 'investigate further', because: [say.findTheCause], weight: weights(8.2, 7, 7), by: within(palm ? 14 : 60) });
+    made.push({
+      do: 'investigate further',
+      because: [palm ? say.findThePalmsCause : say.findTheCause],
+      weight: weights(8.2, 7, 7),
+      by: dueBy(input, palm || risk >= 2 ? 14 : 60, seenSince(input, weakening)),
+    });
   return made;
 }
 
@@ -210,10 +328,11 @@ function besideWorks({ works, input }: Standing, say: Say): Weighed[] {
 export const offers = (of: Standing, ranks: Ranks, comeBackBy: string, say: Say): Weighed[] => [
   ...called(of, ranks, say),
   ...deadWood(of, ranks, say),
+  ...limbAtFault(of, ranks, say),
   ...sampled(of, ranks, say),
   ...keepingOut(of, ranks, say),
   ...keeping(of, ranks, comeBackBy, say),
-  ...lookingInto(of, ranks, comeBackBy, say),
+  ...lookingInto(of, ranks, say),
   ...besideWorks(of, say),
   ...felling(of, ranks, say),
 ];

@@ -6,7 +6,8 @@ import { wordsIn, type Catalogue } from '../../words/catalogue';
 import { offers } from './offers';
 import { touchesTheTree, type Protection } from './protection';
 import type { Standing } from './standing';
-import { DEAD, FAILING, ranksOf, weights, type Ranks, type Weighed, type Weights } from './weighed';
+import { CAUTION_FROM, HURTS_FROM } from './thresholds';
+import { DEAD, FAILING, ranksOf, weights, type Ranks, type Say, type Weighed, type Weights } from './weighed';
 
 /** Whether an option makes sense for a tree of this build, age and vigour at all. */
 function fitting(option: OptionKind, { weak, young, palm }: Ranks): boolean {
@@ -19,6 +20,9 @@ function fitting(option: OptionKind, { weak, young, palm }: Ranks): boolean {
       return !palm && young && weak < FAILING;
     case 'keep as habitat':
       return !young;
+    // Nobody drills a dead tree.
+    case 'investigate further':
+      return weak < DEAD;
     // A successor is for a tree that fails; a strong one needs none.
     case 'bring on a successor':
       return weak >= 2;
@@ -62,6 +66,47 @@ function notSoonerThanSafety(ranked: Weighed[], amenity: readonly Weighed[]): We
   return [...rest.slice(0, at), removal, ...rest.slice(at)];
 }
 
+/** What keeps people out goes ahead of whatever takes longer, and nothing is looked into after the felling that it decides. */
+function datesInOrder(ranked: readonly Weighed[], comeBackBy: string): Weighed[] {
+  const felled = ranked.find((one) => one.do === 'remove')?.by;
+  const list = ranked.map((one) =>
+    one.do === 'investigate further' && felled !== undefined && (one.by ?? comeBackBy) > felled ? { ...one, by: felled } : one,
+  );
+  const exclude = list.find((one) => one.do === 'exclude target');
+  if (!exclude) return list;
+  const rest = list.filter((one) => one !== exclude);
+  const at = Math.min(
+    list.indexOf(exclude),
+    Math.max(
+      0,
+      rest.findIndex((one) => (one.by ?? comeBackBy) > (exclude.by ?? comeBackBy)),
+    ),
+  );
+  return [...rest.slice(0, at), exclude, ...rest.slice(at)];
+}
+
+/** What the work at this tree asks for beside the option's own conditions: hairs, dust and brittle wood, and wires in reach. */
+function hazardsOf({ library, plausible, input }: Standing, option: OptionKind, say: Say): { needs: string[]; who: string | undefined } {
+  const agents = plausible.flatMap(({ agent: id, probability }) => {
+    const agent = library.agents.find((a) => a.id === id);
+    return agent?.handling && probability >= (agent.acute ? HURTS_FROM : CAUTION_FROM) ? [agent.handling] : [];
+  });
+  const cuts = CUTTING.includes(option);
+  const samples = option === 'sample and report';
+  const wires = input.beneath.some((one) => one.what === 'wires') && (cuts || option === 'close off now');
+  const road = input.beneath.some((one) => one.what === 'road') && (option === 'close off now' || option === 'exclude target');
+  return {
+    needs: [
+      ...(wires ? [say.wires] : []),
+      ...(road ? [say.road] : []),
+      ...(cuts ? agents.flatMap(({ cut }) => cut) : samples ? agents.flatMap(({ sample }) => sample) : []),
+    ],
+    who: samples ? agents.find(({ sampler }) => sampler !== undefined)?.sampler : undefined,
+  };
+}
+/** Options that put a saw to the tree. */
+const CUTTING: readonly OptionKind[] = ['take out dead wood', 'prune or reduce', 'support', 'formative prune', 'remove'];
+
 /**
  * Options ranked as a practice profile ranks them: amenity and safety, stewardship of the stand, or habitat first. Of two that weigh
  * the same the one that stands first in the vocabulary goes first. Each has a day and says who may do it.
@@ -86,17 +131,23 @@ export function options(of: Standing, comeBackBy: string): Option[] {
   const list = [...merged.values()];
   const { profile } = of.input;
   const amenity = ordered(list, PROFILES[0]);
-  const ranked = profile === PROFILES[0] ? amenity : notSoonerThanSafety(ordered(list, profile), amenity);
-  return ranked.map((one) => ({
-    do: one.do,
-    because: one.because,
-    needs: [
-      ...say.needs(one.do, of.input.taxon?.name ?? of.input.name, leaveFor(one.do, of.protection), of.input.lifeStage),
-      ...(one.needs ?? []),
-    ],
-    by: one.by ?? comeBackBy,
-    who: say.who(one.do),
-  }));
+  const ranked = datesInOrder(profile === PROFILES[0] ? amenity : notSoonerThanSafety(ordered(list, profile), amenity), comeBackBy);
+  return ranked.map((one) => {
+    const hazards = hazardsOf(of, one.do, say);
+    return {
+      do: one.do,
+      because: one.because,
+      needs: [
+        ...new Set([
+          ...hazards.needs,
+          ...say.needs(one.do, of.input.taxon?.name ?? of.input.name, leaveFor(one.do, of.protection), of.input.lifeStage),
+          ...(one.needs ?? []),
+        ]),
+      ],
+      by: one.by ?? comeBackBy,
+      who: hazards.who ?? say.who(one.do),
+    };
+  });
 }
 
 /** Options that do something about a danger; any other first is the milder choice. */

@@ -1,4 +1,4 @@
-import { NOT_JUDGED, OUTLOOKS, SPANS, type AgentLikelihood, type Judgement, type Outlook, type Overruled } from '../../record/judgement';
+import { NOT_JUDGED, OUTLOOKS, SPANS, type Judgement, type Outlook, type Overruled } from '../../record/judgement';
 import type { Overrule } from '../../record/look';
 import { VIGOUR } from '../../knowledge';
 import type { Catalogue } from '../../words/catalogue';
@@ -35,28 +35,43 @@ interface Said {
   because: string;
 }
 
+/** What one finding of vigour lets the tree expect: its step, and the mild cause that explains it, if one does. */
+export interface VigourSays {
+  /** Place on the vigour scale. */
+  rank: number;
+  /** The likeliest cause of the sign by itself, where it seldom ends a tree. */
+  mild?: { name: string; outlook: (typeof OUTLOOKS)[number] };
+}
+
+const FAILING = VIGOUR.indexOf('failing');
+
+/** Each finding counts by itself, so that one explained by a mild cause excuses no other, and one sign more never makes it longer. */
+function ofFindings(found: readonly VigourSays[], say: Catalogue['outlook']): Said[] {
+  return found.map(({ rank, mild }) => {
+    const word = VIGOUR[rank] ?? VIGOUR[0];
+    const step = BY_VIGOUR[word] ?? 0;
+    const eased = mild ? stepOf(mild.outlook) : step;
+    return mild && eased < step && rank < FAILING
+      ? { step: eased, because: say.mild(word, mild.name) }
+      : { step, because: say.vigour(word) };
+  });
+}
+
 /**
  * How long the tree can be expected to stand and do its work: the shortest that vigour, what bears the tree, or a likely agent
  * allows. A limb at fault can be taken off and ends no tree; a fault that has settled takes a step less; one year's leaf that a mild
  * agent took ends none either.
+ * @param found what was found of vigour; empty where the person set the band
  */
 export function outlook(
-  { library, vigour, soundness, faults, stemRank, input, looked }: Standing,
-  agents: readonly AgentLikelihood[],
+  { library, vigour, soundness, faults, stemRank, input, looked, plausible }: Standing,
+  found: readonly VigourSays[],
   overrules: readonly Overrule[],
   { outlook: say }: Catalogue,
 ): OutlookJudged {
-  const leading = agents[0];
-  const agent = leading && leading.probability >= LIKELY ? library.agents.find((a) => a.id === leading.agent) : undefined;
-  const ofAgent = agent?.outlook === undefined ? undefined : stepOf(agent.outlook);
-  const said: Said[] = [];
+  const said: Said[] = ofFindings(found, say);
   const ofVigour = BY_VIGOUR[vigour.band];
-  if (ofVigour !== undefined) {
-    // What a mild agent explains lasts as long as the agent lets it, unless the tree is failing.
-    const mild =
-      ofAgent !== undefined && ofAgent < ofVigour && VIGOUR.indexOf(vigour.band as (typeof VIGOUR)[number]) < VIGOUR.indexOf('failing');
-    said.push(mild ? { step: ofAgent, because: say.mild(vigour.band, agent?.name) } : { step: ofVigour, because: say.vigour(vigour.band) });
-  }
+  if (ofVigour !== undefined && found.length === 0) said.push({ step: ofVigour, because: say.vigour(vigour.band) });
   const bearing = faults.filter((fault) => !fault.onLimb);
   const worst = bearing.filter(({ rank }) => rank === stemRank);
   if (stemRank > 0) {
@@ -70,7 +85,10 @@ export function outlook(
   } else if (soundness.band !== NOT_JUDGED && faults.length > 0) {
     said.push({ step: 0, because: say.limbs });
   }
-  if (ofAgent !== undefined) said.push({ step: ofAgent, because: say.agent(agent?.name) });
+  for (const { agent: id, probability } of plausible) {
+    const agent = probability >= LIKELY ? library.agents.find((a) => a.id === id) : undefined;
+    if (agent?.outlook !== undefined) said.push({ step: stepOf(agent.outlook), because: say.agent(agent.name) });
+  }
   // A tree that is old already has less before it.
   if (input.lifeStage === 'old' && said.some(({ step }) => step === 0)) said.push({ step: 1, because: say.old });
   const hardest = said.sort((a, b) => b.step - a.step)[0];

@@ -9,8 +9,10 @@ import {
   type Sign,
   type Taxon,
 } from '../../knowledge';
+import { regionsAt } from '../../geo/regions';
 import type { SignSeen } from '../../record/sign';
 import { recordMonths } from '../../time/season';
+import type { CountedInput, CountedSign } from '../looked/carried';
 import type { LookedAt } from '../looked/looked';
 import { notAside, type SetAside } from '../looked/normal';
 import { explainedByDate } from '../looked/season-of-sign';
@@ -35,7 +37,7 @@ const UNKNOWN_PRIOR = 0.6;
  * Signs of one part of the tree hang together whatever is behind them: a hollow stem sounds hollow, a starved crown is thin and
  * small-leaved. The most telling of a part counts in full, the others count so much. Chosen, not measured.
  */
-const BESIDE_A_TELLING_ONE = 0.35;
+export const BESIDE_A_TELLING_ONE = 0.35;
 /** Normal findings: usual before anything else where a record holds them. */
 const NORMAL_PRIOR = 3;
 const NORMAL_CHANCE = 0.7;
@@ -47,7 +49,7 @@ const LOOKED_FOR = 0.9;
  * Evidence is taken a little less seriously than it is written: without it the simulated trees come true less often than stated in the
  * middle tenths. Chosen on simulated trees, not fitted to real ones.
  */
-const TEMPER = 0.93;
+export const TEMPER = 0.93;
 /** What is left of a passing sign out of its months. */
 const LEFT_OVER = 0.25;
 
@@ -133,6 +135,32 @@ export function hostShare(library: Library, agent: Agent, name: string | null, t
   return sameBuild ? HOST.unlisted : HOST.otherBuild;
 }
 
+/** What is left of a cause's prior in a region where it does not live, and at an age at which it seldom strikes. Chosen, not measured. */
+const ELSEWHERE = 0.02;
+/** The first case of what has to be reported is the one that matters. */
+const REPORTED_ELSEWHERE = 0.25;
+const OTHER_AGE = 0.4;
+/** A district lies where the tree stands only as far as their latitudes agree, degrees. */
+const SAME_PLACE = 5;
+
+/** The share of an agent's prior that its regions leave in a district; all where nobody knows either. */
+export function placeShare(
+  { regions, reportable }: Pick<Agent, 'regions' | 'reportable'>,
+  district: District | undefined,
+  latitude: AssessInput['latitude'],
+): number {
+  if (!regions || !district || latitude == null || Math.abs(district.latitude - latitude) > SAME_PLACE) return 1;
+  const here = district.regions.length > 0 ? district.regions : regionsAt(district);
+  return here.length === 0 || here.some((region) => regions.includes(region))
+    ? 1
+    : reportable === undefined
+      ? ELSEWHERE
+      : REPORTED_ELSEWHERE;
+}
+
+const ageShare = ({ strikes }: Pick<Agent, 'strikes'>, stage: AssessInput['lifeStage']): number =>
+  !strikes || stage === undefined || strikes.includes(stage) ? 1 : OTHER_AGE;
+
 const background = (sign: Sign) => BACKGROUND[sign.background];
 
 /** Groups of signs whose marks last; of the rest, and of fruit bodies, each has its months. */
@@ -153,7 +181,7 @@ const showsIn = (agent: Agent, entry: Entry, sign: Sign, months: readonly number
  */
 export function hypotheses(
   library: Library,
-  input: Pick<AssessInput, 'taxon' | 'name' | 'day' | 'latitude' | 'language'>,
+  input: Pick<AssessInput, 'taxon' | 'name' | 'day' | 'latitude' | 'language' | 'lifeStage'>,
   aside: readonly SetAside[],
   district: District | undefined,
   among: (agent: Agent) => boolean = () => true,
@@ -166,7 +194,11 @@ export function hypotheses(
   const all = Uint8Array.from(told, Number);
   const at = new Map(library.signs.map((sign, i) => [sign.id, i]));
   const agents = library.agents.filter(among).flatMap((agent): Hypothesis[] => {
-    const prior = PRIOR[district?.agents[agent.id] ?? agent.prior] * hostShare(library, agent, input.name, input.taxon);
+    const prior =
+      PRIOR[district?.agents[agent.id] ?? agent.prior] *
+      hostShare(library, agent, input.name, input.taxon) *
+      placeShare(agent, district, input.latitude) *
+      ageShare(agent, input.lifeStage);
     // A weevil of palms is not weighed on a maple at all.
     if (prior === 0) return [];
     const expects = Float64Array.from(byChance);
@@ -201,6 +233,46 @@ export function hypotheses(
   };
   return [...agents, unknown, normal];
 }
+
+/** Chance of a sign under a cause on the day it was seen: one carried from September is held against September. */
+function chanceWhenSeen(cause: Hypothesis, sign: Sign, i: number, seen: readonly CountedSign[], latitude: AssessInput['latitude']): number {
+  const now = cause.expects[i] as number;
+  const entry = entryOf(cause.agent, sign.id);
+  if (!entry || !cause.agent) return now;
+  const { agent } = cause;
+  const chances = seen.map(({ seenOn }) => {
+    if (seenOn === undefined) return now;
+    const full = CHANCE[entry.howOften];
+    return showsIn(agent, entry, sign, recordMonths(seenOn, latitude))
+      ? full
+      : Math.max(LEFT_OVER * full, BESIDE[sign.background] * background(sign));
+  });
+  return Math.max(...chances);
+}
+
+/** What a sign that was seen says for a cause against "cause unknown", and whether it is of the kind the cause makes. */
+export function evidenceOf(
+  cause: Hypothesis,
+  sign: Sign,
+  i: number,
+  seen: readonly CountedSign[],
+  latitude: AssessInput['latitude'],
+): { evidence: number; fits: boolean } {
+  const chance = chanceWhenSeen(cause, sign, i, seen, latitude);
+  const fits = cause.agent === null ? 1 : bestFit(cause.agent, sign, seen);
+  // Another kind of the sign comes from something else, and the kind the agent makes was not seen.
+  const another = BESIDE[sign.background] * (1 - NOTICED.look * chance);
+  const evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits === null ? another : (chance * fits) / background(sign));
+  return { evidence, fits: fits !== null };
+}
+
+/** Whether the marks without which an agent is no answer were seen; one that asks for none always may be. @param seen ids of signs */
+export const requirementsMet = (agent: Agent | null, seen: readonly string[]): boolean =>
+  !agent?.requires || agent.requires.some((id) => seen.includes(id));
+
+/** Whether an agent explains a sign as it was seen. */
+export const explainsSign = (agent: Agent, sign: Sign, seen: readonly SignSeen[]): boolean =>
+  entryOf(agent, sign.id) !== undefined && bestFit(agent, sign, seen) !== null;
 
 /** Evidence of one part of the tree: the most telling in full, what speaks the same way beside it discounted. */
 function discounted(evidence: readonly number[]): number {
@@ -239,6 +311,8 @@ function fit(entry: Entry, sign: Sign, seen: SignSeen): number | null {
     const spec = sign.fields[field];
     if (!spec?.loose?.includes(value)) factor *= telling(spec?.words?.length ?? 1, named.length);
   }
+  if (entry.zones && !entry.zones.includes(seen.zone)) return null;
+  if (entry.height && seen.height !== undefined && !within(seen.height, entry.height)) return null;
   if (entry.width && seen.width !== undefined) {
     if (!within(seen.width, entry.width)) return null;
     factor *= SIZE_FITS;
@@ -261,7 +335,7 @@ function bestFit(agent: Agent, sign: Sign, seen: readonly SignSeen[]): number | 
  */
 export function weighCauses(
   library: Library,
-  input: AssessInput,
+  input: CountedInput,
   aside: readonly SetAside[],
   looked: LookedAt,
   district: District | undefined,
@@ -277,9 +351,10 @@ export function weighCauses(
   const absent = new Set(input.absent);
   // An agent that explains none of the signs, or only by another kind of them, is no answer and is not weighed.
   const explains = (agent: Agent) =>
+    requirementsMet(agent, seenIds) &&
     library.signs.some((sign) => {
       const seen = seenOf.get(sign.id);
-      return seen !== undefined && entryOf(agent, sign.id) !== undefined && bestFit(agent, sign, seen) !== null;
+      return seen !== undefined && explainsSign(agent, sign, seen);
     });
   const causes = hypotheses(library, input, allAside ? aside : [], district, explains);
   const told = causes.find(({ id }) => id === UNKNOWN_CAUSE)?.shows ?? new Uint8Array();
@@ -293,12 +368,10 @@ export function weighCauses(
       const usual = background(sign);
       let evidence: number;
       if (seenOf.has(sign.id)) {
-        const fits = cause.agent === null ? 1 : bestFit(cause.agent, sign, seenOf.get(sign.id) ?? []);
-        // Another kind of the sign comes from something else, and the kind the agent makes was not seen.
-        const another = BESIDE[sign.background] * (1 - NOTICED.look * chance);
-        evidence = cause.id === UNKNOWN_CAUSE ? 0 : Math.log(fits === null ? another : (chance * fits) / usual);
+        const found = evidenceOf(cause, sign, i, seenOf.get(sign.id) ?? [], input.latitude);
+        evidence = found.evidence;
         const entry = entryOf(cause.agent, sign.id);
-        if (entry) because.push(fits === null ? say.anotherKind(sign.label) : say.shown(sign.label, entry.howOften));
+        if (entry) because.push(found.fits ? say.shown(sign.label, entry.howOften) : say.anotherKind(sign.label));
       } else if (cause.shows[i] === 0 || told[i] === 0) {
         // A sign that could not show now says nothing by not being there.
         return;

@@ -1,5 +1,5 @@
 import { inOrder } from '../../history/threads';
-import { buildOf, type Stage, type Taxon } from '../../knowledge';
+import { buildOf, type Build, type Stage, type Taxon } from '../../knowledge';
 import { countedMeasurements } from '../../record/measurement';
 import type { Against } from '../../record/reading';
 import type { AssessInput } from '../request';
@@ -24,5 +24,9 @@ export const against = (input: Pick<AssessInput, 'before' | 'measurements' | 'da
   seeThrough: usualSeeThrough(input.taxon),
 });
 
-/** Whether a kind has forks and branches that could fail: a palm has fronds. */
-export const hasBranches = (taxon: Taxon | null): boolean => taxon === null || buildOf(taxon) !== 'palm';
+/** How a tree is built, as far as its name tells; null where it does not. */
+export const buildKnown = ({ taxon, build }: Pick<AssessInput, 'taxon' | 'build'>): Build | null =>
+  build ?? (taxon ? buildOf(taxon) : null);
+
+/** Whether a tree has forks and branches that could fail: a palm has fronds. */
+export const hasBranches = (input: Pick<AssessInput, 'taxon' | 'build'>): boolean => buildKnown(input) !== 'palm';

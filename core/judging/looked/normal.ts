@@ -4,6 +4,7 @@ import { genusOf, signNamed, type Habit, type Library, type NormalFinding, type 
 import { recordMonths } from '../../time/season';
 import { wordsIn } from '../../words/catalogue';
 import type { AssessInput } from '../request';
+import type { CountedInput } from './carried';
 import { bearsOnStructure, settingOf } from '../scales/rules';
 import { explainedByDate } from './season-of-sign';
 
@@ -68,22 +69,24 @@ const habitHolds = (rule: Habit, seen: SignSeen, input: Where): boolean =>
  * Signs that are normal on this taxon, at this stage, in this month, that the date explains, or that are normal on any tree
  * under the conditions of the sign's own file; and those the person set aside with a word why. A sign put back is not set aside.
  */
-export function setAside(library: Library, input: AssessInput): SetAside[] {
+export function setAside(library: Library, input: CountedInput): SetAside[] {
   const say = wordsIn(input).looked;
   const setting = settingOf(input, input.signs);
   const { tree } = setting;
   const { taxon, name } = input;
   return input.signs.flatMap((seen, index): SetAside[] => {
+    // What was in full leaf in August is not excused in winter: a sign is held against the day it was seen.
+    const then = { ...input, day: seen.seenOn ?? input.day };
     if (seen.putBack) return [];
     const aside = (quiets: Quiets, why: string): SetAside[] => [{ index, sign: seen, why, quiets }];
     if (seen.leftAside) return aside('everything', say.asideByObserver(seen.leftAside));
     const sign = signNamed(library, seen.id);
     const kept = (why: string) => aside('vigour', bearsOnStructure(sign, seen, setting) ? say.asideForVigour(why) : why);
-    const onShape = taxon?.habit.find((rule) => habitHolds(rule, seen, input));
+    const onShape = taxon?.habit.find((rule) => habitHolds(rule, seen, then));
     if (onShape) return aside('everything', onShape.why);
-    const onTaxon = taxon?.normal.find((finding) => findingHolds(finding, seen, sign, input));
+    const onTaxon = taxon?.normal.find((finding) => findingHolds(finding, seen, sign, then));
     if (onTaxon) return kept(onTaxon.why);
-    const dated = explainedByDate(library, seen, input);
+    const dated = explainedByDate(library, seen, then);
     if (dated) return kept(dated);
     const ofCrown = sign?.rules.some((rule) => rule.when?.crownLoss !== undefined);
     if (ofCrown && seen.trend !== 'larger' && recorded(seen, 'crownLoss', tree) === 0) return kept(say.asideOpenCrown(tree.seeThrough));
@@ -91,7 +94,7 @@ export function setAside(library: Library, input: AssessInput): SetAside[] {
       (rule) =>
         meetsAsRecorded(seen, rule.when, tree) &&
         (!rule.taxa || (name !== null && rule.taxa.some((one) => one === name || one === genusOf(name)))) &&
-        inTime(rule, input),
+        inTime(rule, then),
     );
     return onAny ? kept(onAny.why).map((one) => (onAny.leaves === undefined ? one : { ...one, leaves: onAny.leaves })) : [];
   });

@@ -1,44 +1,56 @@
-import { signNamed, STEM_SIDES, type Library } from '../../knowledge';
-import { IMPACTS } from '../../record/judgement';
-import { occupancyOf, type Beneath } from '../../record/look';
-import type { SignSeen } from '../../record/sign';
+import { signNamed, type Library } from '../../knowledge';
+import { IMPACTS, type Judged } from '../../record/judgement';
+import { canBeHarmed, occupancyOf, type Beneath } from '../../record/look';
+import { saidGone, type SignSeen } from '../../record/sign';
 import type { AssessInput } from '../request';
 import type { Impact } from './matrices';
 import type { FailingPart } from './parts';
+import { sidesApart } from '../scales/rules';
 
 /** Likelihood of impact from how often something is beneath. Common practice, no source: the assessor reads it off the place. */
 const BY_OCCUPANCY: Record<Beneath['howOften'], Impact> = { constant: 'high', frequent: 'medium', occasional: 'low', rare: 'very low' };
 /** A limb that falls bounces and rolls so far beyond the crown, m. Common practice, no source. */
 const ROLLS = 2;
 
+/** The top of a dead or decayed tree breaks up and flies, the ground falls away, the next tree is pushed. Common practice, no source. */
+const SHATTERS = 1.5;
+/** A height is read to within so much, where nobody wrote down its error. Common practice, no source. */
+const HEIGHT_ERROR = 0.1;
+
 /** How far a part can come down from the stem, m; null where nobody measured what it hangs on. */
-function reachOf(part: FailingPart['part'], { height, crownSpread }: AssessInput['measurements']): number | null {
-  if (part === 'whole tree or stem' || crownSpread === undefined) return height?.m ?? null;
-  return crownSpread.m / 2 + ROLLS;
+function reachOf(part: FailingPart['part'], { height, crownSpread }: AssessInput['measurements'], shatters: boolean): number | null {
+  const tall = height ? height.m + (height.plusMinus ?? HEIGHT_ERROR * height.m) : null;
+  const whole = tall === null ? null : tall * (shatters ? SHATTERS : 1);
+  if (part === 'whole tree or stem' || crownSpread === undefined) return whole;
+  return (crownSpread.m / 2) * SHATTERS + ROLLS;
 }
 
-/** Whether a part cannot come down so far out; a distance or a height that nobody measured leaves it in reach. */
-function outOfReach(part: FailingPart['part'], { distance }: Beneath, measurements: AssessInput['measurements']): boolean {
-  const reach = reachOf(part, measurements);
+/** Whether a part does not come down so far out; a distance or a height that nobody measured leaves it in reach. */
+function outOfReach(
+  part: FailingPart['part'],
+  { distance }: Beneath,
+  measurements: AssessInput['measurements'],
+  shatters: boolean,
+): boolean {
+  const reach = reachOf(part, measurements, shatters);
   return distance !== undefined && reach !== null && distance > reach;
 }
 
-/** Sides of the compass between two stem sides, 0 to 4; 0 where one of them is no side, such as the collar. */
-function apart(a: string, b: string): number {
-  const sides: readonly string[] = STEM_SIDES;
-  const [from, to] = [sides.indexOf(a), sides.indexOf(b)];
-  if (from < 0 || to < 0) return 0;
-  const steps = Math.abs(from - to);
-  return Math.min(steps, sides.length - steps);
-}
+/** Whether a tree in this state breaks up as it falls: it is dead, or its wood is not sound. */
+export const breaksUp = (bands: { vigour: Judged; hiddenDecay: Judged }): boolean =>
+  bands.vigour.band === 'dead' || bands.hiddenDecay.band === 'possible' || bands.hiddenDecay.band === 'likely';
+
+/** Whether something that can come to harm is below more than seldom, in reach of the whole tree, as far as anybody said. */
+export const harmInReach = ({ beneath, measurements }: Pick<AssessInput, 'beneath' | 'measurements'>, shatters: boolean): boolean =>
+  beneath.some((one) => canBeHarmed(one) && occupancyOf(one) !== 'rare' && !outOfReach('whole tree or stem', one, measurements, shatters));
 
 /** Behind a leaning tree is so many sides of the compass away from where it leans. */
 const BEHIND = 3;
 
 /** Whether the tree leans away from what is beneath. */
 const leansAway = (library: Library, { direction }: Beneath, signs: readonly SignSeen[]): boolean => {
-  const leans = signs.filter((seen) => seen.trend !== 'gone' && signNamed(library, seen.id)?.leans);
-  return direction !== undefined && leans.length > 0 && leans.every((lean) => apart(lean.zone, `stem-${direction}`) >= BEHIND);
+  const leans = signs.filter((seen) => !saidGone(seen) && signNamed(library, seen.id)?.leans);
+  return direction !== undefined && leans.length > 0 && leans.every((lean) => (sidesApart(lean.zone, `stem-${direction}`) ?? 0) >= BEHIND);
 };
 
 const oneLess = (impact: Impact): Impact => IMPACTS[Math.max(0, IMPACTS.indexOf(impact) - 1)] ?? impact;
@@ -61,9 +73,10 @@ export function reached(
   beneath: Beneath,
   input: AssessInput,
   signs: readonly SignSeen[],
+  shatters: boolean,
 ): Reached {
   const whole = part === 'whole tree or stem';
-  const far = outOfReach(part, beneath, input.measurements);
+  const far = outOfReach(part, beneath, input.measurements, shatters);
   const sheltered = !whole && beneath.sheltered === true;
   const away = whole && leansAway(library, beneath, signs);
   const base = BY_OCCUPANCY[occupancyOf(beneath)];

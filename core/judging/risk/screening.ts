@@ -1,4 +1,4 @@
-import { occupancyOf } from '../../record/look';
+import { occupancyOf, targetOf } from '../../record/look';
 import { COMBINED, FAILURES, RISKS, type Judged, type Overruled, type ScreenedTarget, type Screening } from '../../record/judgement';
 import type { SignSeen } from '../../record/sign';
 import type { Library } from '../../knowledge';
@@ -7,7 +7,7 @@ import { bearingAllSeen } from '../scales/soundness';
 import type { AssessInput } from '../request';
 import { wordsIn } from '../../words/catalogue';
 import { consequenceOf } from './consequence';
-import { reached } from './impact';
+import { breaksUp, reached } from './impact';
 import { combine, rate, type Failure, type Risk } from './matrices';
 import { failingParts, type FailingPart, type OfTheStem } from './parts';
 
@@ -21,6 +21,7 @@ export interface Screened {
   signs: readonly SignSeen[];
   vigour: Judged<'vigour'>;
   soundness: Judged<'soundness'>;
+  hiddenDecay: Judged<'hiddenDecay'>;
   /** What is known of the stem beside its signs. */
   stem: readonly OfTheStem[];
   looked: LookedAt;
@@ -34,7 +35,7 @@ const PROBABLE = 2;
  * Likelihood of failure of a part, until the next look and in usual weather, by its worst rule. A stem is never improbable where not
  * all that bears the tree was seen, nor where its shelter went; in the wind a known fault is one step likelier.
  */
-function failureAt({ rank, part }: FailingPart, partial: boolean, exposure: AssessInput['exposure']): Failure {
+function failureAt({ failure: rank, part }: FailingPart, partial: boolean, exposure: AssessInput['exposure']): Failure {
   const stem = part === 'whole tree or stem';
   const least = stem && (partial || exposure === 'newly exposed') ? POSSIBLE : 0;
   const windy = exposure === 'exposed' || exposure === 'newly exposed';
@@ -50,7 +51,7 @@ const byRisk = (a: ScreenedTarget, b: ScreenedTarget) =>
 /**
  * Screens what could come down over what is beneath. Null when nobody said what is beneath: then nothing can be said.
  */
-export function screening(library: Library, { input, signs, vigour, soundness, stem, looked }: Screened): Screening | null {
+export function screening(library: Library, { input, signs, vigour, soundness, hiddenDecay, stem, looked }: Screened): Screening | null {
   const { beneath } = input;
   if (beneath.length === 0) return null;
   const { screening: say } = wordsIn(input);
@@ -61,9 +62,9 @@ export function screening(library: Library, { input, signs, vigour, soundness, s
   const over = (what: (typeof beneath)[number], among: readonly FailingPart[]): ScreenedTarget => {
     const rated = among.map((part): ScreenedTarget => {
       const failure = chosen ?? failureAt(part, partial, input.exposure);
-      const { impact, ...because } = reached(library, part.part, what, input, signs);
+      const { impact, ...because } = reached(library, part.part, what, input, signs, breaksUp({ vigour, hiddenDecay }));
       const likelihood = combine(failure, impact);
-      const consequence = consequenceOf(part, what.what, input);
+      const consequence = consequenceOf(part, targetOf(what), input);
       return {
         what: what.what,
         howOften: occupancyOf(what),

@@ -1,7 +1,9 @@
 import { NOT_JUDGED, PARTIAL, type Band, type Judged, type Statement } from '../../record/judgement';
+import { addedUp } from './adding-up';
 import { hollowOf } from './hollow';
 import type { CountedDrilling, CountedSign } from '../looked/carried';
-import { buildOf, SOUNDNESS, STEM_SIDES, type Library, type Zone } from '../../knowledge';
+import { buildKnown } from '../looked/against';
+import { SOUNDNESS, STEM_SIDES, type Library, type Zone } from '../../knowledge';
 import { LOOK_SLENDERNESS, slenderness, UNSTABLE_SLENDERNESS } from '../../measuring/stem';
 import { fromSigns, worstOf, type Found } from './from-signs';
 import type { LookedAt } from '../looked/looked';
@@ -36,15 +38,23 @@ function nothingFound<S extends 'soundness' | 'hiddenDecay'>(
 /** A stem thinner than this is staked rather than judged by its height, m. Common practice, no source. */
 const STEM_OF_ITS_OWN = 0.1;
 
+/** From so slender on a newly exposed tree is a weakness. Common practice, no source. */
+const EDGE_SLENDERNESS = 80;
+
 /** What height over diameter says. A palm has no such limit, nor a young tree that still thickens. */
 function fromSlenderness(input: AssessInput, say: Catalogue): { found: Found[]; notes: Statement[] } {
-  const { taxon, lifeStage } = input;
+  const { lifeStage } = input;
   const height = input.measurements.height?.m;
   const dbh = input.measurements.dbh?.m;
   const none = { found: [], notes: [] };
-  if (height === undefined || dbh === undefined || dbh <= 0 || (taxon && buildOf(taxon) === 'palm')) return none;
+  if (height === undefined || dbh === undefined || dbh <= 0 || buildKnown(input) === 'palm') return none;
   if (lifeStage === 'young' || dbh < STEM_OF_ITS_OWN) return none;
   const ratio = slenderness(height, dbh);
+  // The edge tree left by a clearing stands in a wind it did not grow up in.
+  if (input.exposure === 'newly exposed' && ratio > EDGE_SLENDERNESS) {
+    const band = ratio > UNSTABLE_SLENDERNESS ? 'serious weakness' : 'weakness';
+    return { found: [{ rank: SOUNDNESS.indexOf(band), statement: say.scales.edgeTree({ ratio, height, dbh }, band) }], notes: [] };
+  }
   const statement = (at: 'unstable' | 'worth a look') => say.scales.slenderness(at, { ratio, height, dbh });
   if (ratio > UNSTABLE_SLENDERNESS)
     return { found: [{ rank: SOUNDNESS.indexOf('weakness'), statement: statement('unstable') }], notes: [] };
@@ -59,8 +69,9 @@ function fromVigour(vigour: Judged<'vigour'>, say: Catalogue): Found[] {
   return band === undefined ? [] : [{ rank: SOUNDNESS.indexOf(band), statement: say.scales.ofVigour(vigour.band, band) }];
 }
 
-/** What is found of the tree as a whole, beside its signs: its vigour, its shape, its hollow. */
+/** What is found of the tree as a whole, beside its signs: its vigour, its shape, its hollow, and what its faults come to together. */
 export function foundOfTheStem(
+  library: Library,
   input: AssessInput,
   signs: readonly CountedSign[],
   lines: readonly CountedDrilling[],
@@ -68,9 +79,10 @@ export function foundOfTheStem(
 ): { found: Found[]; notes: Statement[] } {
   const say = wordsIn(input);
   const ofShape = fromSlenderness(input, say);
-  const hollow = hollowOf(settingOf(input, signs), lines, say);
+  const setting = settingOf(input, signs);
+  const hollow = hollowOf(setting, lines, say);
   return {
-    found: [...fromVigour(vigour, say), ...ofShape.found, ...hollow.soundness],
+    found: [...fromVigour(vigour, say), ...ofShape.found, ...hollow.soundness, ...addedUp(library, signs, setting, say)],
     notes: [...ofShape.notes, ...hollow.notes],
   };
 }
@@ -86,7 +98,7 @@ export function soundness(
 ): Judged<'soundness'> {
   const say = wordsIn(input);
   const setting = settingOf(input, signs);
-  const stem = foundOfTheStem(input, signs, lines, vigour);
+  const stem = foundOfTheStem(library, input, signs, lines, vigour);
   const found = [...fromSigns(library, 'soundness', signs, setting, say), ...stem.found];
   const { notes } = stem;
   if (found.length > 0) return worstOf('soundness', found, [...notes, ...speaksForIt(library, setting, say)]);

@@ -1,7 +1,7 @@
 import { signNamed, type Library, type Sign } from '../../knowledge';
 import type { Statement } from '../../record/judgement';
 import { meetsAsRecorded } from '../../record/reading';
-import type { SignSeen } from '../../record/sign';
+import { saidGone, type SignSeen } from '../../record/sign';
 import type { Catalogue } from '../../words/catalogue';
 import { bearsOnStructure, type RuleSetting } from './rules';
 
@@ -16,7 +16,7 @@ export const hasSettled = (sign: Sign, seen: SignSeen, { tree }: RuleSetting): b
 export function speaksForIt(library: Library, setting: RuleSetting, say: Catalogue): Statement[] {
   return setting.signs.flatMap((seen): Statement[] => {
     const sign = signNamed(library, seen.id);
-    if (!sign || seen.trend === 'larger' || seen.trend === 'gone') return [];
+    if (!sign || seen.trend === 'larger' || saidGone(seen)) return [];
     const met = sign.speaksFor.filter(({ when }) => meetsAsRecorded(seen, when, setting.tree)).map(({ because }) => because);
     const same = seen.trend === 'same' && bearsOnStructure(sign, seen, setting) ? [say.scales.unchanged] : [];
     return [...met, ...same].map((because) => say.scales.speaksFor(sign, seen, because));

@@ -1,6 +1,6 @@
 import { NOT_JUDGED, type Change, type Judged, type Statement } from '../../record/judgement';
 import type { CountedSign } from '../looked/carried';
-import { buildOf, CROWN_ZONES, signNamed, VIGOUR, type EXPLAINED, type Library } from '../../knowledge';
+import { CROWN_ZONES, signNamed, VIGOUR, type EXPLAINED, type Library } from '../../knowledge';
 import { meetsAsRecorded } from '../../record/reading';
 import type { SignSeen } from '../../record/sign';
 import { crownRatio, ratioStands, shortRatioOf } from '../../measuring/crown';
@@ -9,6 +9,7 @@ import type { LookedAt } from '../looked/looked';
 import type { SetAside } from '../looked/normal';
 import type { AssessInput } from '../request';
 import { settingOf, type RuleSetting } from './rules';
+import { buildKnown } from '../looked/against';
 import { judgedAs } from './statement';
 import { wordsIn, type Catalogue } from '../../words/catalogue';
 
@@ -27,7 +28,7 @@ function fromCrownRatio(input: AssessInput, lifted: boolean, say: Catalogue): { 
   const { taxon } = input;
   const height = input.measurements.height?.m;
   const crownBase = input.measurements.crownBase?.m;
-  const build = taxon ? buildOf(taxon) : null;
+  const build = buildKnown(input);
   if (height === undefined || crownBase === undefined || height <= 0 || build === 'palm') return { found: [], notes: [], ratio: null };
   const ratio = crownRatio(height, crownBase);
   const usual = taxon?.crown.liveCrown;
@@ -75,6 +76,33 @@ const leftBy = (aside: readonly SetAside[], say: Catalogue): Found[] =>
     leaves === undefined ? [] : [{ rank: VIGOUR.indexOf(leaves), statement: say.scales.leftBySettled(sign, leaves, why) }],
   );
 
+/** Whether enough of the crown was seen to call a tree without a sign of trouble more than fair. @param ratio live crown ratio, null where not known */
+export const crownSeenEnough = (looked: LookedAt, ratio: number | null): boolean =>
+  looked.seen.has('crown-top') && (ratio !== null || CROWN_ZONES.every((zone) => looked.seen.has(zone)));
+
+/** What was found of vigour beside the signs that count: the live crown, the change over the years, what a settled sign leaves. */
+export function foundBesideSigns(
+  library: Library,
+  input: AssessInput,
+  signs: readonly CountedSign[],
+  changes: readonly Change[],
+  aside: readonly SetAside[],
+): { found: Found[]; notes: Statement[]; ratio: number | null } {
+  const say = wordsIn(input);
+  const setting = settingOf(input, signs);
+  const pruned = {
+    height: explained(library, signs, 'lost height', setting),
+    crown: explained(library, signs, 'short crown', setting),
+  };
+  const ofRatio = fromCrownRatio(input, pruned.crown, say);
+  const ofChange = fromChanges(changes, input.lifeStage, pruned, say);
+  return {
+    found: [...leftBy(aside, say), ...ofRatio.found, ...ofChange.found],
+    notes: [...ofRatio.notes, ...ofChange.notes],
+    ratio: ofRatio.ratio,
+  };
+}
+
 /**
  * Vigour: how well the tree grows. From the signs, the live crown ratio where it was measured, and the change over the years.
  * It says nothing about the wood.
@@ -89,21 +117,13 @@ export function vigour(
 ): Judged<'vigour'> {
   const say = wordsIn(input);
   const setting = settingOf(input, signs);
-  const pruned = {
-    height: explained(library, input.signs, 'lost height', setting),
-    crown: explained(library, input.signs, 'short crown', setting),
-  };
-  const ofRatio = fromCrownRatio(input, pruned.crown, say);
-  const ofChange = fromChanges(changes, input.lifeStage, pruned, say);
-  const found = [...fromSigns(library, 'vigour', signs, setting, say), ...leftBy(aside, say), ...ofRatio.found, ...ofChange.found];
-  const notes = [...ofRatio.notes, ...ofChange.notes];
+  const { found: beside, notes, ratio } = foundBesideSigns(library, input, signs, changes, aside);
+  const found = [...fromSigns(library, 'vigour', signs, setting, say), ...beside];
   if (found.length > 0) return worstOf('vigour', found, notes);
   const crownSeen = CROWN_ZONES.filter((zone) => looked.seen.has(zone));
-  const { ratio } = ofRatio;
   if (crownSeen.length === 0 && ratio === null)
     return judgedAs<'vigour'>(NOT_JUDGED, [say.scales.vigourWithoutSigns('not judged', crownSeen), ...notes]);
-  const enough = looked.seen.has('crown-top') && (ratio !== null || crownSeen.length === CROWN_ZONES.length);
-  return enough
+  return crownSeenEnough(looked, ratio)
     ? judgedAs<'vigour'>('thriving', [...notes, say.scales.vigourWithoutSigns('thriving', crownSeen)])
     : judgedAs<'vigour'>('fair', [...notes, say.scales.vigourWithoutSigns('too little seen', crownSeen)]);
 }

@@ -1,6 +1,6 @@
 import type { WorksAnswer, WorksJudged } from '../../record/judgement';
 import type { Works } from '../../record/look';
-import { buildOf } from '../../knowledge';
+import { buildKnown } from '../looked/against';
 import { shareBeyond } from '../../maths/segment';
 import { rootZone } from '../../measuring/roots';
 import { type RootStandard } from '../../record/organisation';
@@ -34,8 +34,8 @@ interface Zone {
 }
 
 /** The ground a tree needs: by the standard, wider for a veteran, by its crown for a palm. @returns null without a diameter */
-function zoneOf({ taxon, measurements, lifeStage }: Worked, standard: RootStandard): Zone | null {
-  if (taxon && buildOf(taxon) === 'palm') {
+function zoneOf({ taxon, build, measurements, lifeStage }: Worked, standard: RootStandard): Zone | null {
+  if (buildKnown({ taxon, build }) === 'palm') {
     const spread = measurements.crownSpread?.m;
     const radius = (spread === undefined ? PALM_CROWN : spread / 2) + BEYOND_PALM_CROWN;
     // A palm has no roots that thicken and brace; cutting near it takes its water, not at once its stand.
@@ -54,7 +54,7 @@ function zoneOf({ taxon, measurements, lifeStage }: Worked, standard: RootStanda
   };
 }
 
-type Worked = Pick<AssessInput, 'taxon' | 'measurements' | 'lifeStage' | 'works' | 'units' | 'language'>;
+type Worked = Pick<AssessInput, 'taxon' | 'build' | 'measurements' | 'lifeStage' | 'works' | 'units' | 'language'>;
 
 /**
  * Judges works planned near a tree against its root zone. A trench or wall is taken as a straight edge; what several take is summed.

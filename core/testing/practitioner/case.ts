@@ -47,6 +47,8 @@ export interface Expected {
 export interface PractitionerCase {
   words: string;
   request: Request;
+  /** The district it stands in; the demonstration's when not given, none for "none". */
+  district?: string;
   expect: Expected;
 }
 

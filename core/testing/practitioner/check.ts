@@ -18,12 +18,12 @@ const wordsOf = (a: Judgement): string => {
 };
 
 /** What of a case does not hold, in words; empty where all of it does. */
-export function differences({ request, expect }: PractitionerCase): string[] {
+export function differences({ request, district, expect }: PractitionerCase): string[] {
   const found: string[] = [];
   const day = String(request.date ?? DAY);
   let a: Judgement;
   try {
-    a = judge(request);
+    a = judge(request, district);
   } catch (error) {
     const told = `${String((error as { path?: string }).path ?? '')} ${(error as Error).message}`;
     if (!expect.refused) return [`refused: ${told}`];
@@ -39,7 +39,7 @@ export function differences({ request, expect }: PractitionerCase): string[] {
   const all = (name: string, values: readonly string[], of: readonly string[] | undefined) => {
     for (const word of of ?? []) if (!values.includes(word)) found.push(`${name} lacks ${word}: ${values.join(', ')}`);
   };
-  const options = a.options.map((option) => option.do);
+  const options: string[] = a.options.map((option) => option.do);
   const normal = a.normalHere.map(({ sign }) => sign);
   const agents = a.agents.map(({ agent }) => agent);
   const chance = (agent: string) => a.agents.find((known) => known.agent === agent)?.probability ?? 0;

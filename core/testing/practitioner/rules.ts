@@ -198,9 +198,10 @@ export const RULE_CASES: PractitionerCase[] = [
     expect: { within: [0, 31], cautions: /flame/i, notFirst: ['remove', 'keep', 'watch'], saysNot: /nearly a third/ },
   },
   {
-    words: 'decay suspected at the foot of a beech in January is looked at when brackets show',
+    // An earlier look than the season of brackets is no fault: what is open puts nothing off.
+    words: 'decay suspected at the foot of a beech in January is looked at by the time brackets show',
     request: seen('Fagus sylvatica', [{ id: 'wound', zone: 'collar', percent: 30, kind: 'open' }], { date: '2026-01-15' }),
-    expect: { months: [8, 9, 10, 11], within: [1, 330] },
+    expect: { months: [6, 7, 8, 9, 10, 11], within: [1, 330] },
   },
   {
     words: 'mined leaves always rise from June to September',

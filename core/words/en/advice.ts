@@ -82,6 +82,7 @@ export const cautions = {
     'Never climb or cut on the strength of this record; felling, pruning and pesticide work follow local code, permit and licensed practice.',
   ],
   screening: 'A field look from the ground, to be confirmed by a qualified assessor where people or property are beneath.',
+  wires: 'Wires below. Touch nothing, stay two tree lengths away and call the network operator.',
   report: (agent: string, duty: string) => `${agent}: ${duty}`,
   protection: {
     protected:
@@ -110,7 +111,7 @@ export const screening = (units: UnitSystem) => ({
   /** What is beneath, and what speaks for a lower likelihood of impact. */
   reached: ({ what, howOften, distance }: Beneath, by: { outOfReach: boolean; sheltered: boolean; leansAway: boolean }): string[] => [
     `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[occupancyOf({ what, howOften })]}${distance === undefined ? '' : `, ${treeWords(distance, units)} from the stem`}.`,
-    ...(by.outOfReach ? ['Out of its reach: it cannot come down so far out.'] : []),
+    ...(by.outOfReach ? ['Out of reach: further from the stem than it would fall.'] : []),
     ...(by.sheltered ? ['Something catches what falls.'] : []),
     ...(by.leansAway ? ['The tree leans the other way.'] : []),
   ],
@@ -152,14 +153,25 @@ export const options = (units: UnitSystem) => ({
   left: (risk: string) => `Once it is out the field screening is ${risk}.`,
   suspect: ({ name, laboratory, reportable }: Agent) =>
     `${name} possible${laboratory === undefined ? '' : `: ${small(open(laboratory))}`}.${reportable === undefined ? '' : ` ${reportable}`}`,
-  keepOut: (band: string) =>
-    band.startsWith('no weakness') || band === 'not judged'
-      ? 'Keep people out from under it.'
-      : `Soundness: ${band}; keep people out from under it.`,
+  /** @param fault the worst fault, by its label */
+  keepOut: (band: string, fault: string | undefined) =>
+    fault !== undefined
+      ? `${fault}. Keep people out of the area below.`
+      : band.startsWith('no weakness') || band === 'not judged'
+        ? 'Keep people out of the area below.'
+        : `Soundness: ${band}. Keep people out of the area below.`,
   today: 'Today, before anything else; the date to come back is for checking that it was done.',
   screened: (risk: string) => `Field screening: ${risk} for what is beneath.`,
-  leftStanding: (dying: boolean) =>
-    `${dying ? 'A dying' : 'A weak'} tree with nothing beneath it can be left standing; what could reach a path is made safe first.`,
+  /** @param weak place on the vigour scale: 3 failing, 4 dead */
+  leftStanding: (weak: number) =>
+    `${weak >= 4 ? 'A dead' : weak === 3 ? 'A dying' : 'A weak'} tree with nothing below can stay as habitat. If something could reach a path, take the crown off and keep the stem.`,
+  settled: 'The known defects have not changed and nothing is at risk.',
+  takeLimb: (faults: readonly string[]) =>
+    `A limb is at fault (${listed([...new Set(faults.map((label) => label.toLowerCase()))])}). Take it off or shorten it.`,
+  findThePalmsCause: 'Why it fails is not settled. Check bud, spear and roots, and get a laboratory test.',
+  confirmDead: 'confirm that it is dead: buds, green bark by a scratch test on several limbs, or a look in full leaf',
+  wires: 'Touch nothing. Stay two tree lengths away. Call the network operator: only its people or line-clearance arborists work here',
+  road: 'police or the road authority close the road. Nobody steps into traffic with tape',
   onceEmpty: 'Only where nothing and nobody is beneath it; nobody wrote down what is.',
   worksInside: (radius: number) =>
     `Works are planned inside the root zone of ${treeWords(radius, units)}: fence it and mulch it before they begin.`,
@@ -198,6 +210,7 @@ export const comeBack = {
   lastSeen: (fault: string, on: string) => `${fault}, last looked at on ${on}`,
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
   alwaysBeneath: 'somebody or something is nearly always beneath',
+  works: 'works are planned in the root zone: inspect before they begin',
   worsens: (label: string | undefined) => `${label?.toLowerCase()} gets worse`,
   unseen: (parts: number) => `${parts === 1 ? 'one part that bears the tree was' : `${parts} parts that bear the tree were`} not looked at`,
   agent: (name: string) => `${name.toLowerCase()} possible`,

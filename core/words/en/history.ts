@@ -12,6 +12,16 @@ interface Told extends Pick<Change, 'unit' | 'points'> {
   found: Trend;
 }
 
+const ENDED_SAYS = {
+  passed: 'not found again',
+  gone: 'gone',
+  'ran out': 'no longer counted',
+  work: 'removed by work',
+  investigation: 'closed by an investigation',
+  review: 'closed by a reviewer',
+} as const;
+type EndedHow = keyof typeof ENDED_SAYS;
+
 /** How a tree changed over the looks at it. */
 export const history = (units: UnitSystem) => {
   const valueWords = (unit: Change['unit'], value: number) => (unit === '%' ? `${Math.round(value)} %` : lengthInWords(value, units));
@@ -29,10 +39,13 @@ export const history = (units: UnitSystem) => {
   return {
     labels: { dbh: 'Diameter', height: 'Height', 'crown-ratio': 'Live crown ratio' },
     oneReading: (label: string) => `${label}: one reading so far.`,
-    /** @param how gone by the person's word, or not met again by the means that would find it */
-    signCleared: (label: string, zone: Zone, how: 'gone' | 'not found again', on: string) => ofSign(label, zone, `${how} in ${yearOf(on)}`),
-    signChanged: (label: string, zone: Zone, how: 'larger' | 'smaller' | 'closing', told: Told) =>
-      ofSign(label, zone, `${how}, ${spanWords(told)}`),
+    /** A sign that is over, and by what. */
+    signEnded: (label: string, zone: Zone, how: EndedHow, on: string) => ofSign(label, zone, `${ENDED_SAYS[how]} in ${yearOf(on)}`),
+    /** A sign that a look with the means did not find: it still counts. */
+    signMissed: (label: string, zone: Zone, on: string) => ofSign(label, zone, `not found again in ${yearOf(on)}; it still counts`),
+    notFoundAgain: (on: string) => `not found again in ${yearOf(on)}`,
+    signChanged: (label: string, zone: Zone, how: 'larger' | 'smaller' | 'closing', told: Told, notAgain = '') =>
+      ofSign(label, zone, `${how}, ${spanWords(told)}${notAgain === '' ? '' : `; ${notAgain}`}`),
     signSteady: (label: string, zone: Zone, years: number) =>
       ofSign(label, zone, `${NO_CHANGE} in ${Math.max(1, Math.round(years))} year${Math.round(years) > 1 ? 's' : ''}`),
     signUnsized: (label: string, zone: Zone, times: number) => ofSign(label, zone, `seen ${times} times, never sized twice`),

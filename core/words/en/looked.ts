@@ -23,12 +23,31 @@ export const looked = {
   hidden: (zone: Zone, by: string) =>
     `The ${zoneWords(zone)} cannot be seen behind it (${by.toLowerCase()}): what is there was not looked at.`,
 
-  /** Signs known from before at a part that this look did not reach. @param labels of the signs; @param on ISO date last met */
-  carried({ zone, found, labels, on }: { zone: Zone; found: keyof typeof FINDING_WORDS; labels: readonly string[]; on: string }): string {
-    const { done, met } = FINDING_WORDS[found];
+  /**
+   * Signs of earlier visits that nothing has ended. @param labels of the signs; @param on ISO date last met; @param claimed said to be
+   * gone without what it takes to say so
+   */
+  carried({
+    zone,
+    found,
+    labels,
+    on,
+    claimed,
+  }: {
+    zone: Zone;
+    found: keyof typeof FINDING_WORDS;
+    labels: readonly string[];
+    on: string;
+    claimed: boolean;
+  }): string {
+    const { met } = FINDING_WORDS[found];
     const names = listed([...new Set(labels.map((label) => label.toLowerCase()))]);
-    return `The ${zoneWords(zone)} was not ${done} this time; how the ${names} ${met} there on ${on} stands now is not known.`;
+    return claimed
+      ? `The ${zoneWords(zone)}: ${names}, ${met} on ${on}, is said to be gone. It counts as it was until a reviewer or an investigation closes it.`
+      : `The ${zoneWords(zone)}: ${names}, ${met} on ${on}, was not mentioned this time. It counts as it was.`;
   },
+  /** @param on ISO date on which it was said last */
+  beneathFrom: (on: string) => `What is below was not recorded this time. It counts as on ${on}.`,
 
   simulated: (reading: ReturnType<typeof simulatedIn>[number]) =>
     `The ${READING_WORDS[reading]} came from a simulated device: it is practice, and counts for nothing here.`,

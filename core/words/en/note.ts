@@ -93,8 +93,16 @@ export const note = (units: UnitSystem) => {
     },
     hiddenDecay: ({ band }: Judged) => SAYS.hiddenDecay[band] ?? '',
     noted: (signs: readonly { label: string; seen: SignSeen }[]) => `Noted: ${signs.map(tell).join('; ')}.`,
-    notChecked: (signs: readonly { label: string; seen: SignSeen; on: string }[]) =>
-      `Known from before and not checked this time: ${signs.map((sign) => `${tell(sign)} in ${sign.on.slice(0, 4)}`).join('; ')}.`,
+    /** Defects of earlier visits that nothing has ended. */
+    notChecked: (signs: readonly { label: string; seen: SignSeen; on: string }[], missed: boolean) =>
+      `${[...new Set(signs.map(({ on }) => on.slice(0, 4)))]
+        .sort()
+        .map((year) => `In ${year} there was ${listed(signs.filter(({ on }) => on.startsWith(year)).map(tell))}`)
+        .join(
+          '. ',
+        )}. I did not ${missed ? 'find it' : 'inspect it'} this time${missed ? ', which proves nothing' : ''}: it counts as it was.`,
+    claimed: (signs: readonly { label: string; seen: SignSeen; on: string }[]) =>
+      `Said to be gone, and counted until a reviewer agrees: ${signs.map((sign) => `${tell(sign)}, seen in ${sign.on.slice(0, 4)}`).join('; ')}.`,
     setAside: (aside: readonly { label: string; why: string }[]) =>
       `Set aside: ${[...new Set(aside.map(({ label, why }) => `${label.toLowerCase()}, because ${small(open(why))}`))].join('; ')}.`,
     mostLikelyNormal: 'What was seen is most likely normal for this tree.',

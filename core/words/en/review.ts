@@ -10,6 +10,8 @@ const WHAT = {
 
 /** Why a visit waits for a second pair of eyes, and how a name stands. */
 export const review = {
+  forgotten: 'a danger seen earlier was missing from the assessment; the newer rules found it again',
+  saidGone: (many: number) => (many === 1 ? 'a defect is said to be gone' : `${many} defects are said to be gone`),
   soundness: (band: string) => band,
   risk: (risk: string | null) => `field screening ${risk}`,
   peopleBeneath: 'people beneath for long',

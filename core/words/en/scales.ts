@@ -96,6 +96,7 @@ export const scales = (units: UnitSystem) => {
       rule,
       seen,
       on,
+      readOn,
       scale,
       unsaid,
     }: {
@@ -103,18 +104,20 @@ export const scales = (units: UnitSystem) => {
       rule: SignRule;
       seen: SignSeen;
       on: string | undefined;
+      /** Day of the reading it rests on, where that is another. */
+      readOn: string | undefined;
       scale: Scale;
       unsaid: readonly Unsaid[];
     }): Statement {
       const details = signWords(seen, units);
       const where = zoneWords(seen.zone);
-      const { done, met } = FINDING_WORDS[sign.found];
+      const { met } = FINDING_WORDS[sign.found];
       const then = on ? `, ${met} on ${on}` : '';
       return {
         says: `${sign.label}, ${where}${then}: ${rule.because}`,
         clause: `${small(open(rule.because))} (${sign.label.toLowerCase()}, ${where}${then})`,
         rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
-        evidence: `${capital(met)} at the ${where}${on ? ` on ${on}` : ''}${details ? `: ${details}` : ''}.${on ? ` Not ${done} this time.` : ''}${unsaid.length > 0 ? ` ${capital(listed(unsaid.map((one) => unsaidWords(one, sign))))}.` : ''}`,
+        evidence: `${capital(met)} at the ${where}${on ? ` on ${on}` : ''}${details ? `: ${details}` : ''}.${on ? ' Not mentioned this time.' : ''}${readOn ? ` As read on ${readOn}.` : ''}${unsaid.length > 0 ? ` ${capital(listed(unsaid.map((one) => unsaidWords(one, sign))))}.` : ''}`,
         source: sign.source,
       };
     },
@@ -261,6 +264,22 @@ export const scales = (units: UnitSystem) => {
       source: sign.source,
     }),
     unchanged: 'It is as it was last time.',
+
+    /** What several serious faults at one part come to. */
+    addedUp: (part: 'base' | 'stem' | 'union', labels: readonly string[]): Statement => ({
+      says: `${counted(labels.length, 'serious defect')} at the ${part}: together they are more than the worst of them.`,
+      rule: 'Three or more serious defects at one part: soundness at least act first.',
+      evidence: `${capital(listed(labels.map((label) => label.toLowerCase())))}.`,
+      source: SOURCES.practice,
+    }),
+
+    /** A slender tree whose shelter has gone. */
+    edgeTree: ({ ratio, height, dbh }: { ratio: number; height: number; dbh: number }, band: string): Statement => ({
+      says: `Height over diameter ${ratio.toFixed(0)} on a newly exposed tree: it did not grow up in this wind.`,
+      rule: `Newly exposed and over 80: soundness at least weakness. Over 100: at least serious weakness. Here ${band}.`,
+      evidence: `Height ${treeWords(height, units)}, diameter ${stemWords(dbh, units)}.`,
+      source: SOURCES.practice,
+    }),
 
     /** What height over diameter says. */
     slenderness(at: 'unstable' | 'worth a look', { ratio, height, dbh }: { ratio: number; height: number; dbh: number }): Statement {

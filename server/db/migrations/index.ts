@@ -10,6 +10,7 @@ import { pictures } from './0008-pictures';
 import { shared } from './0009-shared';
 import { ownTown } from './0010-own-town';
 import { oneDoor } from './0011-one-door';
+import { memory } from './0012-memory';
 import type { Step } from './step';
 
-export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures, shared, ownTown, oneDoor];
+export const STEPS: readonly Step[] = [record, laterLooks, photos, look, chain, city, limits, pictures, shared, ownTown, oneDoor, memory];

@@ -30,6 +30,7 @@ import { Evidence } from './Evidence';
 import { namedFrom } from './named-from';
 import { NamePicker } from './NamePicker';
 import { Points } from './Points';
+import { claimsOf, SaidGone } from './SaidGone';
 import { SecondLook, type OwnAnswer } from './SecondLook';
 
 const VERDICT_WORDS: Record<Verdict, string> = { confirm: 'Confirmed', question: 'Questioned', overturn: 'Overturned' };
@@ -55,6 +56,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
   const [taxon, setTaxon] = useState<string | null>(null);
   const [reads, setReads] = useState<PointRead[]>([]);
   const [wanted, setWanted] = useState<PlannedLook | null>(null);
+  const [closes, setCloses] = useState<string[]>([]);
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   // Where nobody gave a name and there is nothing to name by, a second look at the name has no sense; nor has one at how it stands.
@@ -93,6 +95,8 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
     if (!verdict) return;
     if (verdict !== 'confirm' && reason.trim().length < LEAST_REASON)
       return setProblem('Say why in a few words: the next person needs it.');
+    const closing = verdict === 'question' ? [] : closes;
+    if (closing.length > 0 && reason.trim().length < LEAST_REASON) return setProblem('Say why the defect is closed.');
     if (verdict === 'overturn' && !taxon) return setProblem('Give the name you hold for right.');
     if (verdict === 'overturn' && taxon === visit.name?.taxon)
       return setProblem('That is the name the visit gives. Confirm it, or give another.');
@@ -111,6 +115,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
         points: reads.length > 0 ? reads : null,
         wanted: verdict === 'question' ? wanted : null,
         knew: tree.reviews.map(({ id }) => id),
+        ...(closing.length > 0 ? { closes: closing } : {}),
         taxon: verdict === 'overturn' ? taxon : null,
         reason: reason.trim(),
       },
@@ -183,6 +188,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
       <Fold title="The judgement in words" says={judgement.soundness.reasons[0] ?? judgement.vigour.reasons[0] ?? ''}>
         <Body>{judgement.note}</Body>
       </Fold>
+      <SaidGone claims={claimsOf(visit)} closes={closes} onChange={setCloses} />
       <View className="flex-row flex-wrap gap-2" role="group" aria-label="Your verdict">
         {(['confirm', 'question', 'overturn'] as const).map((v) => (
           <Button key={v} kind={verdict === v ? 'second' : 'plain'} className="flex-1" onPress={() => pick(v)}>
@@ -194,7 +200,15 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
       {verdict === 'question' ? <WantedMark visit={visit} tree={tree} value={wanted} onPick={setWanted} /> : null}
       {verdict ? (
         <Field
-          label={verdict === 'confirm' ? 'A word, if you like' : verdict === 'question' ? 'What has to be answered' : 'Why'}
+          label={
+            verdict === 'confirm'
+              ? closes.length > 0
+                ? 'Why the defect is closed'
+                : 'A word, if you like'
+              : verdict === 'question'
+                ? 'What has to be answered'
+                : 'Why'
+          }
           value={reason}
           onChangeText={setReason}
           multiline

@@ -32,6 +32,7 @@ const aReview = {
   points: null,
   wanted: null,
   knew: null,
+  closes: null,
 };
 const marks = [see('arrangement', 'alternate'), see('bark-texture', 'smooth')];
 const item = (part: Partial<Queued> = {}): Queued => ({

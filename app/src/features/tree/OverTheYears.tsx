@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { alertsOf, changesOver } from '@dendrix/core/history';
+import { alertsOf, ANYWHERE, changesOver, type Place } from '@dendrix/core/history';
 import type { Change } from '@dendrix/core/record';
-import type { VisitView } from '@dendrix/core/contracts';
-import { standingVisits } from '@dendrix/core/review';
+import type { ReviewView, VisitView } from '@dendrix/core/contracts';
+import { lookAsReviewed, standingVisits } from '@dendrix/core/review';
 import { library } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { Body, Heading, Small, Strong } from '@/ui/text';
@@ -20,18 +20,28 @@ const COURSE_WORDS: Record<Change['course'], string> = {
   'not found again': 'Not found again',
 };
 
+interface Props {
+  visits: readonly VisitView[];
+  reviews?: readonly ReviewView[];
+  /** Where it stands and what it is: in which months a passing sign would show. */
+  place?: Place;
+  earlier?: number;
+}
+const NONE: readonly ReviewView[] = [];
+
 /** How a tree changed over its visits: real worsenings first and unasked, the rest below, each with its readings drawn. */
-export function OverTheYears({ visits, earlier = 0 }: { visits: readonly VisitView[]; earlier?: number }) {
+export function OverTheYears({ visits, reviews = NONE, place = ANYWHERE, earlier = 0 }: Props) {
   const [all, setAll] = useState(false);
   const { units } = useSettings().settings;
   const changes = useMemo(
     () =>
       changesOver(
         library,
-        standingVisits(visits).map((visit) => visit.look),
+        standingVisits(visits).map((visit) => lookAsReviewed(visit.look, reviews)),
+        place,
         { units },
       ),
-    [visits, units],
+    [visits, reviews, place, units],
   );
   const alerts = alertsOf(changes);
   const told = [

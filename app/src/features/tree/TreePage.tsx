@@ -25,6 +25,7 @@ import { Talk } from '@/features/talk/Talk';
 import { useMessages } from '@/features/talk/useTalk';
 import { Fold } from '@/ui/fold';
 import { Glance } from './Glance';
+import { taxonNamed } from '@/features/shell/library';
 import { OverTheYears } from './OverTheYears';
 import { Pictures, useOpenPicture } from './Pictures';
 import { PutOffSaid } from './PutOffSaid';
@@ -79,12 +80,18 @@ export function TreePage({ id }: { id: string }) {
   const left = tree.earlier.visits - older.visits.length;
   const last = visits.at(-1);
   const today = todayIso();
+  const place = { taxon: taxonNamed(tree.taxon), latitude: tree.latitude };
   const photos = tree.visits.reduce((sum, visit) => sum + visit.look.photos.length, 0);
   const mayVisit = account !== null && account.role !== 'viewer';
   const about = (
     <>
       <Identity tree={tree} />
       <AtTree tree={tree.id} />
+      {tree.olderRules ? (
+        <Remark mood="second" title="Assessed by older rules">
+          This tree is being assessed again by newer rules. Until then, read the earlier visits: a defect seen before may be missing here.
+        </Remark>
+      ) : null}
       {unsent.map((parcel) => (
         <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit waits to be sent">
           {parcel.problem
@@ -109,7 +116,7 @@ export function TreePage({ id }: { id: string }) {
   const reviews = tree.reviews.length;
   const record = (
     <View>
-      <OverTheYears visits={tree.visits} earlier={left} />
+      <OverTheYears visits={tree.visits} reviews={tree.reviews} place={place} earlier={left} />
       {last ? (
         <Fold title="The last look" says={`${last.by.name}, ${dayWords(last.look.day)}: ${last.judgement.lookedAt.percent} % looked at`}>
           <LastJudgement visit={last} visits={visits} />

@@ -55,6 +55,7 @@ describe('a tree’s page', () => {
       points: null,
       wanted: null,
       knew: null,
+      closes: null,
     };
     show(aRecord([first, second], { reviews: [review] }));
     unfold(/^Every name it had.*1 review/);

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { LINES, type Line, type Trait } from '@dendrix/core/knowledge';
 import type { VisitSubmission } from '@dendrix/core/record';
-import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
+import type { ReviewView, TreeBrief, VisitView } from '@dendrix/core/contracts';
 import { useSession } from '@/features/session/useSession';
 import { library } from '@/features/shell/library';
 import { PracticeBanner } from '@/features/shell/practice';
@@ -83,6 +83,7 @@ export function VisitScreen({ treeId }: { treeId: string }) {
       draft={draft}
       drafting={drafting}
       visits={detail.visits}
+      reviews={detail.data?.reviews}
       recordKnown={detail.whole || tree.lastVisitOn === null}
       problem={problem ?? drafting.problem}
       onDrop={() => void dropDraft(account?.id ?? '', treeId).then(() => router.replace(`/tree/${treeId}`))}
@@ -122,6 +123,7 @@ interface BodyProps {
   draft: VisitDraft;
   drafting: Drafting;
   visits: readonly VisitView[];
+  reviews: readonly ReviewView[] | undefined;
   /** Whether the visits before are on this device, or there are none. */
   recordKnown: boolean;
   problem: string | null;
@@ -130,7 +132,7 @@ interface BodyProps {
   onDrop: () => void;
 }
 
-function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClose, onSend, onDrop }: BodyProps) {
+function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, problem, onClose, onSend, onDrop }: BodyProps) {
   const { change, saved } = drafting;
   const wide = useWide();
   const { settings } = useSettings();
@@ -146,6 +148,7 @@ function VisitBody({ tree, draft, drafting, visits, recordKnown, problem, onClos
     tree,
     visits,
     date,
+    reviews,
   );
 
   const questions = naming.questionsOf(draft.line);

@@ -10,7 +10,6 @@ import {
 import type { VisitView } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
 import { settlingLooks, visitNameOf } from '@dendrix/core/naming';
-import { ZONES } from '@dendrix/core/knowledge';
 import { judgeLook, type JudgedName } from '@dendrix/core/review';
 import { library } from '@/features/shell/library';
 import { zoneHere } from '@/features/shell/today';
@@ -75,8 +74,6 @@ export function submissionOf(
   units: UnitSystem,
   finishedAt: Date,
 ): VisitSubmission {
-  // What was seen with a sign on it was looked at.
-  const looked = new Set([...look.looked, ...look.signs.map((sign) => sign.zone)]);
   return {
     schema: SCHEMA,
     treeId: draft.treeId,
@@ -85,7 +82,7 @@ export function submissionOf(
     timeZone: zoneHere(),
     libraryVersion: library.version,
     units,
-    look: { ...look, looked: ZONES.filter((zone) => looked.has(zone)) },
+    look,
     // A visit that only looked the tree over gives no name; what is known of it stays as it is.
     name: name.taxon === null && name.written === undefined && draft.chosenName === null && look.observations.length === 0 ? null : name,
     judgement,

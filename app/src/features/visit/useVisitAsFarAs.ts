@@ -1,23 +1,33 @@
 import { useMemo } from 'react';
-import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
+import type { ReviewView, TreeBrief, VisitView } from '@dendrix/core/contracts';
 import { knownSigns } from '@dendrix/core/history';
 import { yearsBetween } from '@dendrix/core/maths';
 import { readEntry } from '@dendrix/core/measuring';
 import { isEmptyLook } from '@dendrix/core/record';
-import { judgedName, standingVisits, versionsOf } from '@dendrix/core/review';
+import { judgedName, lookAsReviewed, standingVisits, versionsOf } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { lookOfDraft, type VisitDraft } from '@/offline/draft';
 import { useNaming } from './name/useNaming';
+import { waitingZones } from './walk/known';
 import { judgementOf, laterOf, measurementsOf, nameOf } from './submission';
+
+const NO_REVIEWS: readonly ReviewView[] = [];
 
 /**
  * What a visit comes to as far as it got: its name, its sizes, its look and how that is judged beside the looks before it. All of it
  * follows from the draft and the record; each part is made again only when what it rests on changes.
  * @param date ISO date of the day on which somebody stands there
+ * @param reviews of the tree: what they closed is over
  */
-export function useVisitAsFarAs(draft: VisitDraft, tree: TreeBrief, visits: readonly VisitView[], date: string) {
+export function useVisitAsFarAs(
+  draft: VisitDraft,
+  tree: TreeBrief,
+  visits: readonly VisitView[],
+  date: string,
+  reviews: readonly ReviewView[] = NO_REVIEWS,
+) {
   const { settings } = useSettings();
   const naming = useNaming(draft, date, tree);
   const name = useMemo(() => nameOf(draft, naming), [draft, naming]);
@@ -28,26 +38,31 @@ export function useVisitAsFarAs(draft: VisitDraft, tree: TreeBrief, visits: read
   const before = useMemo(() => {
     // What an amendment corrects is no look before it.
     const own = corrects === undefined ? new Set<string>() : new Set(versionsOf(visits, corrects).map(({ id }) => id));
-    return standingVisits(visits).filter((visit) => visit.look.day <= date && !own.has(visit.id));
-  }, [visits, date, corrects]);
+    return standingVisits(visits)
+      .filter((visit) => visit.look.day <= date && !own.has(visit.id))
+      .map((visit) => ({ ...visit, look: lookAsReviewed(visit.look, reviews) }));
+  }, [visits, date, corrects, reviews]);
   const last = before.at(-1);
   const known = useMemo(
     () =>
       knownSigns(
         library,
         before.map((visit) => visit.look),
+        { taxon, latitude: tree.latitude },
       ),
-    [before],
+    [before, taxon, tree.latitude],
   );
   const measuring = useMemo(() => {
     const then = last?.look.measurements;
     const earlier = then ? { dbh: then.dbh?.m, height: then.height?.m, years: yearsBetween(last.look.day, date) } : null;
     return readEntry(draft.measure, settings, taxon, earlier);
   }, [draft.measure, settings, taxon, last, date]);
-  const look = useMemo(
-    () => lookOfDraft(draft, measurementsOf(draft, measuring), date, draft.profile ?? organisation.profile),
-    [draft, measuring, date, organisation.profile],
-  );
+  const look = useMemo(() => {
+    const seen = lookOfDraft(draft, measurementsOf(draft, measuring), date, draft.profile ?? organisation.profile);
+    // A side with a known defect that nobody has answered was not inspected.
+    const waiting = waitingZones(draft, known);
+    return waiting.size === 0 ? seen : { ...seen, looked: seen.looked.filter((zone) => !waiting.has(zone)) };
+  }, [draft, known, measuring, date, organisation.profile]);
   const judgement = useMemo(
     () => judgementOf(look, judged, tree, organisation, before, settings.units),
     [look, judged, tree, organisation, before, settings.units],

@@ -8,12 +8,13 @@ import { useTheme } from '@/ui/theme';
 
 const MID = PLAN_SIZE / 2;
 
-export type ZoneState = 'blank' | 'clear' | 'sign' | 'blocked';
+export type ZoneState = 'blank' | 'clear' | 'sign' | 'blocked' | 'known';
 const STATE_WORDS: Record<ZoneState, string> = {
   blank: 'not looked at',
   clear: 'looked at, nothing seen',
   sign: 'a sign here',
   blocked: 'could not be reached',
+  known: 'a known defect, not answered yet',
 };
 const SOUND_WORDS: Record<Sounding['sound'], string> = { clear: 'rings clear', dull: 'rings dull', drum: 'rings like a drum' };
 
@@ -21,13 +22,15 @@ interface Props {
   states: ReadonlyMap<Zone, ZoneState>;
   signs: readonly SignSeen[];
   sounding?: readonly Sounding[];
+  /** Defects of earlier visits that this one has not answered yet, or could not see. */
+  waiting?: readonly SignSeen[];
   current: Zone | null;
   onPick?: (zone: Zone) => void;
   size?: number;
 }
 
 /** The plan of the stem seen from above: blank paper is nobody's word, hatched was looked at, a mark is a sign at its side. */
-export function WalkRound({ states, signs, sounding = [], current, onPick, size = PLAN_SIZE }: Props) {
+export function WalkRound({ states, signs, sounding = [], waiting = [], current, onPick, size = PLAN_SIZE }: Props) {
   const { palette: p } = useTheme();
   return (
     <Svg
@@ -52,8 +55,16 @@ export function WalkRound({ states, signs, sounding = [], current, onPick, size 
         const [x, y] = sector.label;
         const state = states.get(zone) ?? 'blank';
         const on = zone === current;
-        const fill = state === 'clear' ? 'url(#hatch)' : state === 'sign' ? p.sulphurWash : state === 'blocked' ? 'url(#barred)' : p.sheet;
+        const fill =
+          state === 'clear'
+            ? 'url(#hatch)'
+            : state === 'sign' || state === 'known'
+              ? p.sulphurWash
+              : state === 'blocked'
+                ? 'url(#barred)'
+                : p.sheet;
         const here = signs.filter((sign) => sign.zone === zone);
+        const open = waiting.filter((sign) => sign.zone === zone);
         const rung = sounding.filter((s) => s.zone === zone).at(-1);
         const label = planLabel(zone);
         const meant = `${zoneWords(zone)}: ${STATE_WORDS[state]}${rung ? `, ${SOUND_WORDS[rung.sound]}` : ''}`;
@@ -84,7 +95,7 @@ export function WalkRound({ states, signs, sounding = [], current, onPick, size 
             ) : null}
             {rung ? <SoundMark at={markOn(sector, 0.2, 0, 3)} sound={rung.sound} /> : null}
             {here.map((sign, k) => {
-              const [sx, sy] = markOn(sector, sign.height, k, here.length);
+              const [sx, sy] = markOn(sector, sign.height, k, here.length + open.length);
               return (
                 <Path
                   key={k}
@@ -95,6 +106,9 @@ export function WalkRound({ states, signs, sounding = [], current, onPick, size 
                 />
               );
             })}
+            {open.map((sign, k) => (
+              <WaitingMark key={sign.key} at={markOn(sector, sign.height, here.length + k, here.length + open.length)} />
+            ))}
           </g>
         );
       })}
@@ -119,6 +133,18 @@ export function WalkRound({ states, signs, sounding = [], current, onPick, size 
         <Circle key={r} cx={MID} cy={MID} r={r} fill="none" stroke={p.ink} strokeWidth={1} opacity={0.6} />
       ))}
     </Svg>
+  );
+}
+
+/** A defect of an earlier visit that waits for its answer: hollow, where one of today is filled. */
+function WaitingMark({ at: [x, y] }: { at: readonly [number, number] }) {
+  const { palette: p } = useTheme();
+  return (
+    <>
+      <Path d={`M${x - 9} ${y + 8}L${x} ${y - 10}L${x + 9} ${y + 8}Z`} fill={p.sheet} stroke={p.oxide} strokeWidth={2} />
+      <Path d={`M${x} ${y - 4}V${y + 2}`} stroke={p.oxide} strokeWidth={2.2} />
+      <Circle cx={x} cy={y + 5} r={1.3} fill={p.oxide} />
+    </>
   );
 }
 

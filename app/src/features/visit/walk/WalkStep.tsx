@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import { FINDING_WORDS, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { signLabel, signWords, zoneWords } from '@dendrix/core/words';
 import { couldFind, type Meeting } from '@dendrix/core/history';
-import type { Look, SignSeen } from '@dendrix/core/record';
+import { saidGone, type Ended, type Look, type SignSeen } from '@dendrix/core/record';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import { referenceCard } from '@dendrix/core/figures';
-import { CARD_KINDS, STEM_SIDES, type Sign, type Taxon, type Zone } from '@dendrix/core/knowledge';
+import { CARD_KINDS, STEM_SIDES, type Taxon, type Zone } from '@dendrix/core/knowledge';
 import { PhotoPicker } from '@/features/photos/PhotoPicker';
 import { Thumbnail } from '@/features/photos/Thumbnail';
 import { library } from '@/features/shell/library';
@@ -21,6 +21,8 @@ import { dropPicture } from '@/offline/pictures';
 import type { VisitDraft } from '@/offline/draft';
 import { devicesFor } from '../measure/devices';
 import type { ChangeDraft } from '../useDraft';
+import { KnownFault } from './KnownFault';
+import { answerTo, unanswered } from './known';
 import type { Marking } from './SignSheet';
 import { Sounded } from './Sounded';
 import { zoneStates } from './states';
@@ -56,15 +58,6 @@ function drawCardsAhead(): () => void {
 const FIRST_CARD = 20;
 const BETWEEN_CARDS_MS = 400;
 
-/** What it takes to say that a sign is gone, where looking is not enough. */
-const GONE_NEEDS: Record<Sign['found'], string> = {
-  look: 'To say that it is gone, look at this side.',
-  close: 'To say that it is gone, look at this side from near.',
-  sound: 'An eye hears no hollow: sound this side before you say that it is gone.',
-  probe: 'A probe found it: probe there again before you say that it is gone.',
-  dig: 'It was found by digging: free it again before you say that it is gone.',
-};
-
 interface Props {
   draft: VisitDraft;
   change: ChangeDraft;
@@ -83,21 +76,24 @@ interface Props {
 
 /** All the way round: pick a side, say nothing here, mark a sign at its height, or say why it could not be reached. */
 export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, onMark }: Props) {
-  const states = zoneStates(draft);
+  const states = zoneStates(draft, known);
+  const waiting = unanswered(draft, known);
   const wide = useWide();
   const { units } = useSettings().settings;
   const practice = usePractice();
   const [picked, setPicked] = useState<Zone | null>(null);
-  const current = picked ?? ORDER.find((zone) => states.get(zone) === 'blank') ?? null;
+  const current =
+    picked ?? ORDER.find((zone) => states.get(zone) === 'known') ?? ORDER.find((zone) => states.get(zone) === 'blank') ?? null;
   const devices = useMemo(
     () => devicesFor(practice.on, tree, taxon, Date.parse(draft.startedAt)),
     [practice.on, tree, taxon, draft.startedAt],
   );
   useEffect(drawCardsAhead, []);
   const sides = STEM_SIDES.filter((zone) => ['clear', 'sign'].includes(states.get(zone) ?? 'blank')).length;
-  const here = draft.signs.filter((sign) => sign.zone === current && sign.trend !== 'gone');
+  const here = draft.signs.filter((sign) => sign.zone === current && !saidGone(sign) && !known.some((one) => one.sign.key === sign.again));
   const photosHere = draft.photos.filter((photo) => photo.zone === current && photo.sign === null);
   const before = known.filter(({ sign }) => sign.zone === current);
+  const asked = waiting.filter(({ sign }) => sign.zone === current);
   const seenBefore = current && last ? last.look.looked.includes(current) : false;
 
   const seeIt = (zone: Zone) =>
@@ -136,14 +132,36 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
     setPicked(current);
   };
   /** The same sign as before, as it is now: it goes on from the one it was. */
-  const goesOn = (sign: SignSeen, trend: 'same' | 'gone') => {
-    const now: SignSeen = { ...sign, key: newId(), again: sign.key, trend, photos: undefined, putBack: undefined, leftAside: undefined };
+  const goesOn = (sign: SignSeen, trend: 'same' | 'gone', ended?: Ended | null, note?: string) => {
+    const now: SignSeen = { ...sign, key: newId(), again: sign.key, trend };
+    for (const field of ['photos', 'putBack', 'leftAside', 'note', 'ended'] as const) delete now[field];
     // What is gone has no size any more.
-    const kept: SignSeen = trend === 'same' ? now : { id: sign.id, zone: sign.zone, key: now.key, again: sign.key, trend };
-    change((was) => ({ signs: [...was.signs, kept], looked: [...new Set([...was.looked, sign.zone])] }));
+    const gone: SignSeen = {
+      id: sign.id,
+      zone: sign.zone,
+      key: now.key,
+      again: sign.key,
+      trend,
+      ...(sign.kind ? { kind: sign.kind } : {}),
+    };
+    const kept = trend === 'same' ? now : { ...gone, ...(note ? { note } : {}), ...(ended ? { ended } : {}) };
+    answered(sign, (was) => ({ signs: [...was.signs, kept], looked: [...new Set([...was.looked, sign.zone])] }));
+  };
+  const notSeen = (sign: SignSeen) => answered(sign, (was) => ({ unseenSigns: [...was.unseenSigns, sign.key] }));
+  /** Takes an answer in place of the one before. */
+  const answered = (sign: SignSeen, part: (was: VisitDraft) => Partial<VisitDraft>) => {
+    change((was) => {
+      const without = { ...was, unseenSigns: was.unseenSigns.filter((key) => key !== sign.key) };
+      return { unseenSigns: without.unseenSigns, ...part(without) };
+    });
     setPicked(current);
   };
-  const answerTo = (sign: SignSeen): SignSeen | undefined => draft.signs.find((here) => here.again === sign.key || here.key === sign.key);
+  const undo = (sign: SignSeen) => {
+    const answer = answerTo(draft, sign);
+    if (answer?.kind === 'seen') takeBack([answer.sign]);
+    // A side whose defect waits for its answer again is not inspected.
+    answered(sign, (was) => ({ looked: was.looked.filter((zone) => zone !== sign.zone) }));
+  };
   /** Whether this visit has the means that found the sign: an eye settles no hollow, and no soft wood. */
   const canTell = (sign: SignSeen) => {
     const kind = library.signs.find((s) => s.id === sign.id);
@@ -156,6 +174,7 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
           states={states}
           signs={draft.signs}
           sounding={draft.sounding}
+          waiting={known.flatMap(({ sign }) => (answerTo(draft, sign)?.kind === 'seen' ? [] : [sign]))}
           current={current}
           onPick={setPicked}
           size={wide ? 300 : undefined}
@@ -171,7 +190,12 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
             {states.get('surroundings') === 'blank' ? 'not looked at' : states.get('surroundings') === 'sign' ? 'a sign' : 'looked at'}
           </Small>
         </Pressable>
-        <Small>{sides} of 8 sides seen. Hatched is seen and clear. White is nobody’s word.</Small>
+        <Small>
+          {sides} of 8 sides inspected. Hatched: inspected, nothing found. White: not inspected.
+          {waiting.length > 0
+            ? ` ${waiting.length === 1 ? '1 known defect needs' : `${waiting.length} known defects need`} an answer.`
+            : ''}
+        </Small>
       </View>
       <View className="min-w-0 flex-1 gap-3">
         {current ? (
@@ -196,52 +220,28 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
                 </View>
               </Remark>
             ))}
-            {before.map(({ day, sign }) => {
-              const answer = answerTo(sign);
-              const label = signLabel(library, sign.id);
-              const { met } = FINDING_WORDS[library.signs.find((s) => s.id === sign.id)?.found ?? 'look'];
-              return (
-                <Remark key={sign.key} mood="second" title={`${label}, ${met} on ${dayWords(day)}`}>
-                  <View className="gap-2">
-                    <Body>{signWords(sign, units)}</Body>
-                    {answer === undefined ? (
-                      <>
-                        <View className="flex-row flex-wrap gap-2">
-                          <Button label={`${label} is larger`} onPress={() => onMark({ zone: sign.zone, larger: sign })}>
-                            Larger
-                          </Button>
-                          <Button label={`${label} is the same`} onPress={() => goesOn(sign, 'same')}>
-                            Same
-                          </Button>
-                          <Button label={`${label} is gone`} onPress={() => goesOn(sign, 'gone')} disabled={!canTell(sign)}>
-                            Gone
-                          </Button>
-                        </View>
-                        {draft.looked.includes(sign.zone) && canTell(sign) ? (
-                          <Small>Looked at now and not marked again: it stands as not found.</Small>
-                        ) : null}
-                        {canTell(sign) ? null : <Small>{GONE_NEEDS[library.signs.find((s) => s.id === sign.id)?.found ?? 'look']}</Small>}
-                      </>
-                    ) : answer.trend === 'gone' ? (
-                      <View className="flex-row items-center justify-between gap-2">
-                        <Small>Gone, as said now.</Small>
-                        <Button label={`Take back that ${sign.id} is gone`} onPress={() => takeBack([answer])}>
-                          Take back
-                        </Button>
-                      </View>
-                    ) : null}
-                  </View>
-                </Remark>
-              );
-            })}
+            {before.map((one) => (
+              <KnownFault
+                key={one.sign.key}
+                known={one}
+                answer={answerTo(draft, one.sign)}
+                canTell={canTell(one.sign)}
+                onSame={() => goesOn(one.sign, 'same')}
+                onLarger={() => onMark({ zone: one.sign.zone, larger: one.sign })}
+                onGone={() => goesOn(one.sign, 'gone')}
+                onNotSeen={() => notSeen(one.sign)}
+                onClose={(ended, note) => goesOn(one.sign, 'gone', ended, note)}
+                onUndo={() => undo(one.sign)}
+              />
+            ))}
             {before.length === 0 && last ? (
               <Small>
                 Last visit, {dayWords(last.look.day)}: {seenBefore ? 'looked at, nothing here.' : 'nobody looked here.'}
               </Small>
             ) : null}
             <View className="flex-row gap-2">
-              <Button kind="next" className="flex-1" onPress={clear}>
-                {here.length > 0 ? 'Done here' : 'Nothing here'}
+              <Button kind="next" className="flex-1" onPress={clear} disabled={asked.length > 0}>
+                {before.length > 0 ? 'Nothing new here' : here.length > 0 ? 'Done here' : 'Nothing here'}
               </Button>
               <Button className="flex-1" onPress={() => onMark({ zone: current })}>
                 {here.length > 0 ? 'Another sign' : 'Mark a sign'}

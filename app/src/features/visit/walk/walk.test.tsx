@@ -41,7 +41,7 @@ function Walk({ begun, last, onMark = () => {} }: { begun: VisitDraft; last?: Vi
       <WalkStep
         draft={draft}
         look={lookOfDraft(draft, {}, '2026-06-15', 'amenity')}
-        known={knownSigns(library, last ? [last.look] : [])}
+        known={knownSigns(library, last ? [last.look] : [], { taxon: null, latitude: 45.6 })}
         change={(part) => setDraft((now) => ({ ...now, ...(typeof part === 'function' ? part(now) : part) }))}
         last={last}
         tree={tree}
