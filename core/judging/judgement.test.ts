@@ -373,7 +373,8 @@ describe('cautions of what may be behind it', () => {
           if (probability >= 0.15) expect(judged.cautions).toEqual(expect.arrayContaining(agent.cautions));
           if (agent.reportable) {
             const told = judged.cautions.includes(`${agent.name}: ${agent.reportable}`);
-            expect(told).toBe(probability >= 0.05);
+            // It may be told sooner: by some of the signs it may be likelier than by all of them.
+            if (probability >= 0.05) expect(told).toBe(true);
           }
         }
       }),

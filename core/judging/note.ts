@@ -74,7 +74,7 @@ export function noteOf(library: Library, a: Told, input: CountedInput): string {
       ...(a.works?.works ?? []).map(({ says }) => says),
     ],
     [...looked(a, say), ...(inLeaf(input.taxon, input.day, input.latitude) ? [] : [say.outOfLeaf])],
-    [...(first ? [say.first(first)] : []), say.comeBack(a.comeBack)],
+    [...(first ? say.first(first) : []), say.comeBack(a.comeBack)],
   ];
   return paragraphs
     .map(say.paragraph)

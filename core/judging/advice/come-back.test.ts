@@ -64,8 +64,10 @@ describe('coming back', () => {
     // Due in three days it stays so: a week is for what is overdue.
     expect(seen('2026-01-04').by).toBe('2026-07-04');
     expect(judgeOak({ signs: [hole] }).comeBack.by > '2026-09-01').toBe(true);
-    const again = judgeOak({ looked: ALL, before: [{ date: '2024-03-01', looked: ALL, signs: [hole] }] });
-    expect(again.comeBack.because).not.toMatch(/last looked at/);
+    // Looking at the side without a word on it is no answer; marking it again is.
+    const before = [{ date: '2024-03-01', looked: ALL, signs: [hole] }];
+    expect(judgeOak({ before }).comeBack.because).toMatch(/last looked at/);
+    expect(judgeOak({ before, signs: [hole] }).comeBack.because).not.toMatch(/last looked at/);
   });
   it('a known fault that nobody looked at keeps its day while that is ahead, and is asked for within the week once it is not', () => {
     const seen = (date: string) =>

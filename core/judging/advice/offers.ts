@@ -212,7 +212,11 @@ function keeping(of: Standing, { weak, unsound, decay, risk }: Ranks, comeBackBy
   const judged = vigour.band !== NOT_JUDGED && soundness.band !== NOT_JUDGED;
   // An old hollow that stayed the same, or deadwood over a meadow, is no reason to do anything.
   const settled =
-    faults.length > 0 && unsound < 3 && risk === 0 && faults.every((fault) => fault.settled || (fault.onLimb && harm === 'none'));
+    faults.length > 0 &&
+    harm !== 'not said' &&
+    unsound < 3 &&
+    risk === 0 &&
+    faults.every((fault) => fault.settled || (fault.onLimb && harm === 'none'));
   if (judged && (unsound === 0 || settled) && weak <= 1)
     made.push({
       do: 'keep',

@@ -153,7 +153,10 @@ describe('options', () => {
     const offers = (...signs: object[]) => judgeOak({ signs }).options.some((option) => option.do === 'remove');
     const hanging = { id: 'dead-branches', zone: 'branches', size: 'large' };
     expect(offers(hanging)).toBe(false);
-    expect(offers(hanging, { id: 'basal-conk', zone: 'collar', kind: 'bracket' })).toBe(true);
+    // A fungus and the decay behind it are one ground; a crack beside it is another.
+    const fungus = { id: 'basal-conk', zone: 'collar', kind: 'bracket' };
+    expect(offers(hanging, fungus)).toBe(false);
+    expect(offers(fungus, { id: 'crack', zone: 'stem-n', kind: 'along' })).toBe(true);
     const dying = { id: 'tip-dieback', zone: 'crown-top', percent: 60 };
     expect(offers(dying)).toBe(false);
     expect(offers(hanging, dying)).toBe(false);

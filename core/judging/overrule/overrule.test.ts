@@ -24,7 +24,7 @@ describe('overruling', () => {
     ['outlook', 'short', (a: Judgement) => a.outlook],
     ['comeBack', '2027-01-15', (a: Judgement) => a.comeBack.by],
     ['option', 'keep as habitat', (a: Judgement) => a.options[0]?.do],
-    ['cause', 'soil-compaction-stress', (a: Judgement) => a.agents[0]?.agent],
+    ['cause', 'waterlogging-stress', (a: Judgement) => a.agents[0]?.agent],
   ] as const)('%s to %s', (what, to, get) => {
     const a = judgeOak({
       signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 35 }],

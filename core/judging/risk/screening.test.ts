@@ -82,7 +82,14 @@ describe('field screening', () => {
       [{ what: 'people-staying', howOften: 'constant' }],
       'extreme',
     ],
-    ['the same over lawn', [{ id: 'union-crack', zone: 'unions' }], [{ what: 'path-or-lawn', howOften: 'constant' }], 'low'],
+    ['the same over lawn', [{ id: 'union-crack', zone: 'unions' }], [{ what: 'path-or-lawn', howOften: 'occasional' }], 'low'],
+    // A lawn that is used all day is used by people.
+    [
+      'the same over a lawn in use all day',
+      [{ id: 'union-crack', zone: 'unions' }],
+      [{ what: 'path-or-lawn', howOften: 'constant' }],
+      'extreme',
+    ],
     ['the same with nothing beneath', [{ id: 'union-crack', zone: 'unions' }], [{ what: 'nothing', howOften: 'rare' }], 'low'],
     [
       'a bracket at the foot by a footway much used',
@@ -114,7 +121,7 @@ describe('field screening', () => {
     const { screening } = judgeOak({
       signs: [{ id: 'crack', zone: 'stem-s', kind: 'across' }],
       beneath: [
-        { what: 'path-or-lawn', howOften: 'constant' },
+        { what: 'path-or-lawn', howOften: 'occasional' },
         { what: 'people-staying', howOften: 'frequent' },
       ],
     });
@@ -172,9 +179,13 @@ describe('reach, wind and shelter', () => {
   const over = (more: object, request: object = {}) =>
     judgeOak({ ...failing, beneath: [{ what: 'people-passing', howOften: 'constant', ...more }], ...request }).screening;
   const impact = (more: object, request?: object) => over(more, request)?.targets[0]?.impact;
-  it('a tree reaches as far as it is high', () => {
-    expect(impact({ distance: m(15) })).toBe('high');
-    expect(impact({ distance: m(15.1) })).toBe('very low');
+  // The height is read to a tenth; a dead or decayed top breaks up and flies half as far again.
+  it('a tree reaches as far as it is high and a tenth more, a decayed one half as far again', () => {
+    expect(impact({ distance: m(16.5) })).toBe('high');
+    expect(impact({ distance: m(16.6) })).toBe('very low');
+    const decayed = { signs: [{ id: 'basal-conk', zone: 'collar', kind: 'crust' }] };
+    expect(impact({ distance: m(24.7) }, decayed)).toBe('high');
+    expect(impact({ distance: m(24.8) }, decayed)).toBe('very low');
   });
   it('what nobody measured stays in reach', () => expect(impact({ distance: m(60) }, { measurements: {} })).toBe('high'));
   const leaning = (zone: string) => ({ signs: [{ id: 'lean', zone, kind: 'straight-and-new', angle: { value: 20, unit: 'deg' } }] });

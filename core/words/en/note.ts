@@ -122,7 +122,11 @@ export const note = (units: UnitSystem) => {
       `I did not look at ${unseenWords(unseen)}; nothing here speaks of ${unseen.length > 1 ? 'them' : 'it'}.`,
     ],
     outOfLeaf: 'It was out of leaf.',
-    first: (option: Option) => `First I would ${DO_SAYS[option.do]}${option.needs.length > 0 ? ` (needs ${listed(option.needs)})` : ''}.`,
+    /** What to do first, by when and by whom, and each condition as a sentence of its own. */
+    first: (option: Option): string[] => [
+      `First I would ${DO_SAYS[option.do]}${option.by === undefined ? '' : `, by ${option.by}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
+      ...option.needs.map(capital),
+    ],
     comeBack: ({ by, season, because }: ComeBack) => `Come back by ${by}${season ? `, in ${season}` : ''}: ${because}.`,
     /** Sentences one after the other; empty ones left out. */
     paragraph: (sentences: readonly string[]) =>
