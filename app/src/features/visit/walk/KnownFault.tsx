@@ -9,7 +9,7 @@ import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import { CloseFault } from './CloseFault';
-import { signOfLibrary, type Answer } from './known';
+import { mustBeAnswered, signOfLibrary, type Answer } from './known';
 
 interface Props {
   known: Meeting;
@@ -41,7 +41,7 @@ export function KnownFault({ known: { day, sign }, answer, canTell, onSame, onLa
   const { met } = FINDING_WORDS[kind?.found ?? 'look'];
   const details = signWords(sign, units);
   return (
-    <Remark mood={answer === null ? 'caution' : 'second'} title={`${label}, ${met} ${dayWords(day)}`}>
+    <Remark mood={answer === null && mustBeAnswered(sign) ? 'caution' : 'second'} title={`${label}, ${met} ${dayWords(day)}`}>
       <View className="gap-3">
         {details ? <Body>{details}</Body> : null}
         {answer !== null ? (
@@ -60,7 +60,9 @@ export function KnownFault({ known: { day, sign }, answer, canTell, onSame, onLa
           <CloseFault sign={sign} onClose={onClose} onCancel={() => setClosing(false)} />
         ) : (
           <>
-            <Small className="text-ink">Known defect. Answer it before this part counts as inspected.</Small>
+            {mustBeAnswered(sign) ? (
+              <Small className="text-ink">Known defect. Answer it before this part counts as inspected.</Small>
+            ) : null}
             <View className="flex-row flex-wrap gap-2">
               <Button label={`${label}: same`} onPress={onSame}>
                 Same

@@ -1,5 +1,5 @@
 import type { Meeting } from '@dendrix/core/history';
-import { workEnds, type SignSeen } from '@dendrix/core/record';
+import { endRule, workEnds, type SignSeen } from '@dendrix/core/record';
 import type { Zone } from '@dendrix/core/knowledge';
 import { library } from '@/features/shell/library';
 import type { VisitDraft } from '@/offline/draft';
@@ -14,9 +14,15 @@ export function answerTo(draft: Pick<VisitDraft, 'signs' | 'unseenSigns'>, known
   return draft.unseenSigns.includes(known.key) ? { kind: 'not seen' } : null;
 }
 
+/** Whether a known sign has to be answered: one that weighs on something and does not pass with its season. A burl need not be. */
+export function mustBeAnswered(sign: SignSeen): boolean {
+  const kind = signOfLibrary(sign.id);
+  return kind !== undefined && kind.rules.length > 0 && endRule(kind, sign).by !== 'passes';
+}
+
 /** Known defects that this visit has not answered yet. A side that has one is not inspected until it is answered. */
 export const unanswered = (draft: Pick<VisitDraft, 'signs' | 'unseenSigns'>, known: readonly Meeting[]): Meeting[] =>
-  known.filter(({ sign }) => answerTo(draft, sign) === null);
+  known.filter(({ sign }) => mustBeAnswered(sign) && answerTo(draft, sign) === null);
 
 /** Zones with a known defect that waits for its answer. */
 export const waitingZones = (draft: Pick<VisitDraft, 'signs' | 'unseenSigns'>, known: readonly Meeting[]): ReadonlySet<Zone> =>

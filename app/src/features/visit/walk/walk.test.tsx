@@ -83,43 +83,91 @@ describe('walking round', () => {
     render(<Walk begun={fresh()} />);
     fireEvent.click(screen.getByRole('button', { name: /^Can’t get there/ }));
     expect(kept).toMatchObject({ looked: [], blocked: [{ zone: 'stem-n' }] });
-    expect(screen.getByText(/0 of 8 sides seen/)).toBeTruthy();
+    expect(screen.getByText(/0 of 8 sides inspected/)).toBeTruthy();
   });
-  it('shows what was there last time and takes "same" and "gone" by one tap', () => {
+  it('a side with a known defect is not inspected until the defect is answered', () => {
     render(
       <Walk
         begun={fresh()}
         last={visit([
-          { id: 'cavity', zone: 'stem-n', key: 'cavity@stem-n', opening: 0.1, height: 1.4 },
-          { id: 'burl', zone: 'stem-n', key: 'burl@stem-n' },
+          { id: 'cavity', zone: 'stem-n', key: 'c', opening: 0.1, height: 1.4 },
+          { id: 'burl', zone: 'stem-n', key: 'b' },
         ])}
       />,
     );
-    expect(screen.getByText('Cavity, seen on 1 June 2025')).toBeTruthy();
+    expect(screen.getByText('Cavity, seen 1 June 2025')).toBeTruthy();
     expect(screen.getByText('at 1.4 m, 10 cm open')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Cavity is the same' }));
-    expect(kept.signs).toEqual([expect.objectContaining({ id: 'cavity', trend: 'same', opening: 0.1, again: 'cavity@stem-n' })]);
-    expect(kept.signs[0]?.key).not.toBe('cavity@stem-n');
-    // The side counts as looked at from here on, so the burl that was not marked again was not found.
-    expect(screen.getByText('Looked at now and not marked again: it stands as not found.')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Burl is gone' }));
-    expect(kept.signs[1]).toMatchObject({ id: 'burl', again: 'burl@stem-n', trend: 'gone' });
-    expect(screen.getByText('Gone, as said now.')).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^north side of the stem: a known defect, not answered yet/ })).toBeTruthy();
+    expect(screen.getByText(/1 known defect needs an answer/)).toBeTruthy();
+    const nothing = () => screen.getByRole('button', { name: 'Nothing new here' });
+    fireEvent.click(nothing());
+    expect(kept.looked).toEqual([]);
+    fireEvent.click(screen.getByRole('button', { name: 'Cavity: same' }));
+    expect(kept.signs).toEqual([expect.objectContaining({ id: 'cavity', trend: 'same', opening: 0.1, again: 'c' })]);
+    expect(kept.signs[0]?.key).not.toBe('c');
+    expect(screen.getByText('The same.')).toBeTruthy();
+    // A burl weighs on nothing: it is shown, and nobody has to answer it.
+    expect(screen.getByText('Burl, seen 1 June 2025')).toBeTruthy();
+    fireEvent.click(nothing());
+    expect(kept.looked).toEqual(['stem-n']);
   });
-  it('an eye cannot say that a hollow is gone; once the side was sounded it can', () => {
-    render(<Walk begun={fresh()} last={visit([{ id: 'hollow-sound', zone: 'stem-n', key: 'h', kind: 'drum' }])} />);
-    const gone = () => screen.getByRole('button', { name: 'Hollow sound is gone' });
-    expect(gone().getAttribute('aria-disabled')).toBe('true');
-    expect(screen.getByText(/An eye hears no hollow/)).toBeTruthy();
-    fireEvent.click(screen.getByRole('radio', { name: 'Clear' }));
-    fireEvent.click(gone());
-    expect(kept.signs).toEqual([expect.objectContaining({ id: 'hollow-sound', again: 'h', trend: 'gone' })]);
+  it('an answer can be undone, and the side is not inspected again', () => {
+    render(<Walk begun={fresh()} last={visit([{ id: 'cavity', zone: 'stem-n', key: 'c' }])} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Cavity: same' }));
+    expect(kept.looked).toEqual(['stem-n']);
+    fireEvent.click(screen.getByRole('button', { name: 'Undo the answer about cavity' }));
+    expect(kept).toMatchObject({ signs: [], looked: [] });
+    fireEvent.click(screen.getByRole('button', { name: 'Cavity: cannot see it' }));
+    expect(kept).toMatchObject({ signs: [], unseenSigns: ['c'] });
+    expect(screen.getByText('Could not be seen this time. It counts as it was.')).toBeTruthy();
+    expect(lookOfDraft(kept, {}, '2026-06-15', 'amenity').unseenSigns).toEqual(['c']);
+  });
+  it('what falls is gone by the eye; what is in the wood takes a work, an investigation or a reviewer', () => {
+    render(
+      <Walk
+        begun={fresh()}
+        last={visit([
+          { id: 'hollow-sound', zone: 'stem-n', key: 'h', kind: 'drum' },
+          { id: 'hung-branch', zone: 'branches', key: 'u' },
+        ])}
+      />,
+    );
+    expect(screen.queryByRole('button', { name: 'Hollow sound: gone' })).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Hollow sound: closed …' }));
+    // No work mends a hollow stem.
+    expect(screen.queryByRole('radio', { name: 'Work done' })).toBeNull();
+    const close = () => screen.getByRole('button', { name: 'Close defect' });
+    fireEvent.change(screen.getByLabelText('What was found, and by whom'), { target: { value: 'sound to 14 cm, M. Hale' } });
+    expect(close().getAttribute('aria-disabled')).toBe('true');
+    fireEvent.click(screen.getByRole('radio', { name: 'Resistance drill' }));
+    fireEvent.click(close());
+    expect(kept.signs).toEqual([
+      expect.objectContaining({
+        id: 'hollow-sound',
+        again: 'h',
+        ended: { how: 'investigation', method: 'resistance drill', note: 'sound to 14 cm, M. Hale' },
+      }),
+    ]);
+    expect(screen.getByText('Closed by an investigation: sound to 14 cm, M. Hale.')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: /^branches:/ }));
+    fireEvent.click(screen.getByRole('button', { name: 'Hung branch: gone' }));
+    expect(kept.signs[1]).toMatchObject({ id: 'hung-branch', again: 'u', trend: 'gone' });
+  });
+  it('a crew’s word that a crack is gone goes to a reviewer', () => {
+    render(<Walk begun={fresh()} last={visit([{ id: 'crack', zone: 'stem-n', key: 'k', kind: 'along' }])} />);
+    fireEvent.click(screen.getByRole('button', { name: 'Crack: closed …' }));
+    fireEvent.click(screen.getByRole('radio', { name: 'I think it is gone' }));
+    fireEvent.change(screen.getByLabelText('Why you think it is gone'), { target: { value: 'only the bark had split' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Ask a reviewer' }));
+    expect(kept.signs[0]).toMatchObject({ id: 'crack', again: 'k', trend: 'gone', note: 'only the bark had split' });
+    expect(kept.signs[0]?.ended).toBeUndefined();
+    expect(screen.getByText(/It counts as it was until a reviewer agrees/)).toBeTruthy();
   });
   it('"larger" hands over the old sign, so that only its size is asked', () => {
     const onMark = jest.fn();
     const old = { id: 'cavity', zone: 'stem-n' as const, key: 'cavity@stem-n', opening: 0.1 };
     render(<Walk begun={fresh()} last={visit([old])} onMark={onMark} />);
-    fireEvent.click(screen.getByRole('button', { name: 'Cavity is larger' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Cavity: larger' }));
     expect(onMark).toHaveBeenCalledWith({ zone: 'stem-n', larger: old });
   });
   it('a sounding is a mark a side, can be taken back, and a dull one warns', () => {
