@@ -138,7 +138,7 @@ function waitingOf({ library }: World, tree: Tree, rows: Rows): { id: string; we
 /** Whether newer rules found a danger of a visit that was forgotten before, and nobody has reviewed it since. */
 export const forgottenIn = ({ visits, reviews }: Pick<Rows, 'visits' | 'reviews'>, id: string): boolean => {
   const at = visits.find((visit) => visit.id === id)?.forgottenAt ?? null;
-  return at !== null && !reviews.some((review) => review.visitId === id && review.at > at);
+  return at !== null && !reviews.some((review) => review.visitId === id && review.at >= at);
 };
 
 /** Names that a tree had before a visit gave its own, newest first. */
