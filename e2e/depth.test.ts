@@ -59,10 +59,10 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('tab', { name: 'Walk round' }).click();
 
     // The old cavity is shown at its side, and only its new size is asked for.
-    await page.getByRole('button', { name: /^south-east side of the stem: not looked at/ }).click();
-    await page.getByText(/^Cavity, seen on /).waitFor();
+    await page.getByRole('button', { name: /^south-east side of the stem: a known defect, not answered yet/ }).click();
+    await page.getByText(/^Cavity, seen /).waitFor();
     await page.getByText('at 1.4 m, 14 cm open, larger').first().waitFor();
-    await page.getByRole('button', { name: 'Cavity is larger' }).click();
+    await page.getByRole('button', { name: 'Cavity: larger' }).click();
     const sheet = page.getByRole('dialog', { name: /^A sign/ });
     await sheet.getByText('last time 14 cm').waitFor();
     expect(await sheet.getByRole('textbox', { name: 'Height above ground' }).count()).toBe(0);
@@ -70,8 +70,12 @@ describe('a walk-round on a phone without a signal', () => {
     await sheet.getByLabel('Album: cavity').setInputFiles({ ...upload, buffer: picture });
     await sheet.getByRole('img', { name: /^Cavity, south-east side of the stem, 14 June 2026/ }).waitFor();
     await sheet.getByRole('button', { name: 'Record the new size' }).click();
-    await page.getByRole('button', { name: 'Loose bark is gone' }).click();
-    await page.getByText('Gone, as said now.').waitFor();
+    // Bark that came loose does not heal by the eye: a reviewer is asked.
+    await page.getByRole('button', { name: 'Loose bark: closed …' }).click();
+    await page.getByRole('radio', { name: 'I think it is gone' }).click();
+    await page.getByRole('textbox', { name: 'Why you think it is gone' }).fill('grown over');
+    await page.getByRole('button', { name: 'Ask a reviewer' }).click();
+    await page.getByText(/It counts as it was until a reviewer agrees/).waitFor();
     await page.getByRole('radio', { name: 'Like a drum' }).click();
     await page.getByText('1 of 8 sides sounded.').waitFor();
 
@@ -86,7 +90,7 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByText('saved here').waitFor();
 
     await page.reload();
-    await page.getByText('2 of 8 sides seen').waitFor();
+    await page.getByText('2 of 8 sides inspected').waitFor();
     await page.getByRole('button', { name: /^south-east side of the stem: a sign here, rings like a drum/ }).click();
     await page.getByText('at 1.4 m, 19 cm open, larger').first().waitFor();
     await page.getByRole('img', { name: /^Cavity, south-east side of the stem/ }).waitFor();
@@ -285,7 +289,7 @@ describe('judging at a desk', () => {
     await page.getByRole('textbox', { name: 'Girth' }).fill('157');
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('button', { name: /^top of the crown/ }).click();
-    await page.getByRole('button', { name: 'Dieback at the tips is the same' }).click();
+    await page.getByRole('button', { name: 'Dieback at the tips: same' }).click();
     await page.getByRole('tab', { name: 'Judge' }).click();
     await page.getByText('What may be behind the signs').waitFor();
     await page.getByText('Look for next').waitFor();

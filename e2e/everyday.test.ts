@@ -32,11 +32,11 @@ describe('without a signal', () => {
     await answer(page, 'Bark', 'Bark texture', /^Smooth/);
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('button', { name: 'Nothing here' }).click();
-    await page.getByText('1 of 8 sides seen').waitFor();
+    await page.getByText('1 of 8 sides inspected').waitFor();
     await page.getByText('saved here').waitFor();
 
     await page.reload();
-    await page.getByText('1 of 8 sides seen').waitFor();
+    await page.getByText('1 of 8 sides inspected').waitFor();
     await page.getByRole('tab', { name: 'Name' }).click();
     expect(await page.getByRole('tab', { name: /^Bark: 1 marks/ }).count()).toBe(1);
 

@@ -60,7 +60,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByRole('button', { name: 'Done here' }).click();
     for (let i = 0; i < 16; i++) await page.getByRole('button', { name: 'Nothing here' }).click();
     await page.getByRole('button', { name: /^Can’t get there/ }).click();
-    await page.getByText('8 of 8 sides seen').waitFor();
+    await page.getByText('8 of 8 sides inspected').waitFor();
 
     await page.getByRole('tab', { name: 'Judge' }).click();
     await page.getByText('Serious weakness', { exact: true }).waitFor();

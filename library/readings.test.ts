@@ -13,6 +13,7 @@ const ledger = (file: string) => z.array(entry).parse(parse(readFileSync(join(__
 
 describe.each([
   ['agents, signs and rules of judging', 'readings.yaml', 0, 166],
+  ['agents, signs and rules, read again', 'condition-readings.yaml', 1, 149],
   ['tree records', 'tree-readings.yaml', 1, 157],
 ])('the ledger of the second reading of the %s', (_, file, from, many) => {
   const entries = ledger(file);

@@ -1,5 +1,5 @@
 import type { Judgement } from '../record/judgement';
-import { signLabel, ZONES, type Library, type Zone } from '../knowledge';
+import { signLabel, signNamed, ZONES, type Library, type Zone } from '../knowledge';
 import { inLeaf } from '../time/season';
 import { wordsIn, type Catalogue } from '../words/catalogue';
 import { LIKELY } from './advice/outlook';
@@ -33,9 +33,11 @@ function signSentences(library: Library, { signs }: CountedInput, unseen: readon
 }
 
 /** What is likely behind the signs; "not known" is one of the answers. */
-function behind({ agents, lookNext }: Told, say: Say): string[] {
+function behind({ agents, lookNext, vigour }: Told, asksForCause: boolean, say: Say): string[] {
   const [first] = agents;
-  if (!first) return [];
+  if (!first || !asksForCause) return [];
+  // Why a dead tree died cannot be told from what is left, and no look will tell.
+  if (vigour.band === 'dead' && first.probability < LIKELY) return [say.causeOfDeath];
   if (first.probability < LIKELY) return [say.causeOpen(agents.slice(0, CAUSES_READ_OUT), lookNext[0])];
   if (first.agent === NORMAL) return [say.mostLikelyNormal];
   return [first.agent === UNKNOWN_CAUSE ? say.causeUnknown(lookNext[0]) : say.mostLikely(first)];
@@ -66,7 +68,11 @@ export function noteOf(library: Library, a: Told, input: CountedInput): string {
       ...signSentences(library, input, a.lookedAt.unseen, say),
       ...(aside.length > 0 ? [say.setAside(aside)] : []),
       ...a.changes.filter((change) => change.course === 'worse').map((change) => change.says),
-      ...behind(a, say),
+      ...behind(
+        a,
+        input.signs.some((seen) => signNamed(library, seen.id)?.ownCause !== true),
+        say,
+      ),
       ...a.overruled.map(say.overruled),
     ],
     [

@@ -265,7 +265,9 @@ function lookingInto(of: Standing, { weak, risk, palm, unsound }: Ranks, say: Sa
   const { hiddenDecay, input, faults, stemRank, stemDecay, build, weakening, decaying } = of;
   const made: Weighed[] = [];
   const severe = faults.filter((fault) => !fault.onLimb && fault.rank >= 2);
-  const aloft = severe.filter(({ seen }) => !atTheFoot(seen.zone));
+  // What strangles the stem is cut away; nobody drills for it, nor takes load off it.
+  const aloft = severe.filter(({ seen, sign }) => !atTheFoot(seen.zone) && sign.mechanism !== 'strangling');
+  const onlyTied = severe.length > 0 && stemRank === 2 && severe.every(({ sign }) => sign.mechanism === 'strangling');
   const since = seenSince(
     input,
     severe.map(({ seen }) => seen),
@@ -287,7 +289,7 @@ function lookingInto(of: Standing, { weak, risk, palm, unsound }: Ranks, say: Sa
     });
   const settled = severe.length > 0 && severe.every((fault) => fault.settled);
   // What is to be settled is named: the fault, or the decay it points to; a poor crown is looked into before anything is felled.
-  if (stemRank >= 2 || stemDecay === 2)
+  if ((stemRank >= 2 && !onlyTied) || stemDecay === 2)
     made.push({
       do: 'investigate further',
       because: [

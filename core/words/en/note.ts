@@ -106,6 +106,7 @@ export const note = (units: UnitSystem) => {
     setAside: (aside: readonly { label: string; why: string }[]) =>
       `Set aside: ${[...new Set(aside.map(({ label, why }) => `${label.toLowerCase()}, because ${small(open(why))}`))].join('; ')}.`,
     mostLikelyNormal: 'What was seen is most likely normal for this tree.',
+    causeOfDeath: 'Why it died cannot be told from this.',
     causeUnknown: (look: NextSign | undefined) => `The cause of the signs is not known.${toTell(look)}`,
     mostLikely: (first: AgentLikelihood) => `Most likely behind it: ${weighed(first)}.`,
     causeOpen: (agents: readonly AgentLikelihood[], look: NextSign | undefined) =>

@@ -60,9 +60,6 @@ export function KnownFault({ known: { day, sign }, answer, canTell, onSame, onLa
           <CloseFault sign={sign} onClose={onClose} onCancel={() => setClosing(false)} />
         ) : (
           <>
-            {mustBeAnswered(sign) ? (
-              <Small className="text-ink">Known defect. Answer it before this part counts as inspected.</Small>
-            ) : null}
             <View className="flex-row flex-wrap gap-2">
               <Button label={`${label}: same`} onPress={onSame}>
                 Same

@@ -141,9 +141,9 @@ function WaitingMark({ at: [x, y] }: { at: readonly [number, number] }) {
   const { palette: p } = useTheme();
   return (
     <>
-      <Path d={`M${x - 9} ${y + 8}L${x} ${y - 10}L${x + 9} ${y + 8}Z`} fill={p.sheet} stroke={p.oxide} strokeWidth={2} />
-      <Path d={`M${x} ${y - 4}V${y + 2}`} stroke={p.oxide} strokeWidth={2.2} />
-      <Circle cx={x} cy={y + 5} r={1.3} fill={p.oxide} />
+      <Path d={`M${x - 7} ${y + 6}L${x} ${y - 8}L${x + 7} ${y + 6}Z`} fill={p.sheet} stroke={p.oxide} strokeWidth={2} />
+      <Path d={`M${x} ${y - 3}V${y + 1}`} stroke={p.oxide} strokeWidth={1.8} />
+      <Circle cx={x} cy={y + 3.6} r={1} fill={p.oxide} />
     </>
   );
 }

@@ -90,7 +90,9 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
   );
   useEffect(drawCardsAhead, []);
   const sides = STEM_SIDES.filter((zone) => ['clear', 'sign'].includes(states.get(zone) ?? 'blank')).length;
-  const here = draft.signs.filter((sign) => sign.zone === current && !saidGone(sign) && !known.some((one) => one.sign.key === sign.again));
+  const here = draft.signs.filter(
+    (sign) => sign.zone === current && !saidGone(sign) && !(sign.trend === 'same' && known.some((one) => one.sign.key === sign.again)),
+  );
   const photosHere = draft.photos.filter((photo) => photo.zone === current && photo.sign === null);
   const before = known.filter(({ sign }) => sign.zone === current);
   const asked = waiting.filter(({ sign }) => sign.zone === current);
@@ -220,6 +222,12 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
                 </View>
               </Remark>
             ))}
+            {asked.length > 0 ? (
+              <Small className="text-ink">
+                {asked.length === 1 ? 'Answer the known defect' : `Answer the ${asked.length} known defects`} before this part counts as
+                inspected.
+              </Small>
+            ) : null}
             {before.map((one) => (
               <KnownFault
                 key={one.sign.key}
