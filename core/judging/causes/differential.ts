@@ -78,7 +78,7 @@ export interface Weighed extends Hypothesis {
 const HOST = {
   favoured: 1.5,
   anything: 1,
-  main: 1,
+  main: 1.5,
   also: 0.25,
   congener: 0.12,
   spared: 0.05,
@@ -111,7 +111,7 @@ export const takesAnything = (agent: Pick<Agent, 'hosts' | 'range' | 'kind'>): b
 
 /** Whether a tree of this name is one an agent lives on first; one that lives on anything and names no host lives on all. */
 export const livesOn = (agent: Pick<Agent, 'hosts' | 'spares'>, name: string | null): boolean =>
-  agent.hosts.length === 0 || (name !== null && names(agent.hosts, name) && !agent.spares.includes(name));
+  agent.hosts.length === 0 || (name !== null && names(agent.hosts, name) && !names(agent.spares, name));
 
 const known = new WeakMap<Agent, Set<Build>>();
 /** Builds among an agent's hosts, so far as the library holds them; worked out once, since every judgement asks. */
@@ -126,7 +126,7 @@ function buildsOf(library: Library, agent: Agent): Set<Build> {
 /** The share of an agent's prior that a tree of this name and build gets. */
 export function hostShare(library: Library, agent: Agent, name: string | null, taxon: Taxon | null): number {
   const listed = name !== null && names(agent.hosts, name);
-  if (name !== null && agent.spares.includes(name)) return HOST.spared;
+  if (name !== null && names(agent.spares, name)) return HOST.spared;
   const sameBuild = taxon === null || agent.hosts.length === 0 || buildsOf(library, agent).has(buildOf(taxon));
   if (takesAnything(agent)) return listed ? HOST.favoured : sameBuild || ANYWHERE.includes(agent.kind) ? HOST.anything : HOST.also;
   if (listed) return HOST.main;
