@@ -68,11 +68,7 @@ export function noteOf(library: Library, a: Told, input: CountedInput): string {
       ...signSentences(library, input, a.lookedAt.unseen, say),
       ...(aside.length > 0 ? [say.setAside(aside)] : []),
       ...a.changes.filter((change) => change.course === 'worse').map((change) => change.says),
-      ...behind(
-        a,
-        input.signs.some((seen) => signNamed(library, seen.id)?.ownCause !== true),
-        say,
-      ),
+      ...behind(a, input.signs.length === 0 || input.signs.some((seen) => signNamed(library, seen.id)?.ownCause !== true), say),
       ...a.overruled.map(say.overruled),
     ],
     [

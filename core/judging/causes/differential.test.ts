@@ -318,7 +318,7 @@ describe('the differential', () => {
     expect(testLibrary.districts.find((d) => d.id === 'southmere')?.agents['lerp-psyllids']).toBe('common');
   });
   it('a report is asked for long before the agent is likely', () => {
-    const a = judge({ taxon: 'Acer platanoides', signs: [sign('exit-holes', { kind: 'round' }), sign('frass', { kind: 'coarse-chips' })] });
+    const a = judge({ taxon: 'Acer platanoides', signs: [sign('frass', { kind: 'coarse-chips' })] });
     const beetle = a.agents.find((x) => x.agent === 'asian-longhorned-beetle');
     expect(beetle?.probability).toBeLessThan(0.5);
     expect(a.cautions.join(' ')).toMatch(/Longhorned beetles: It must be reported/);
@@ -355,13 +355,13 @@ describe('signs set aside beside signs that count', () => {
 });
 
 describe('look next', () => {
-  it('a birch that dies from the top sends one to the holes and the brackets', () => {
+  it('a birch that dies from the top sends one to the brackets, where the borer does not live', () => {
     const { lookNext } = judge({
       taxon: 'Betula papyrifera',
       signs: [sign('tip-dieback', { percent: 30 }), sign('dead-branches', { size: 'large' })],
     });
-    expect(lookNext.map((l) => l.sign)).toEqual(expect.arrayContaining(['exit-holes']));
-    expect(lookNext.some((l) => l.shownBy.includes('Bronze birch borer') || l.shownBy.includes('Birch polypore'))).toBe(true);
+    expect(lookNext.map((l) => l.sign)).toEqual(expect.arrayContaining(['conk']));
+    expect(lookNext.some((l) => l.shownBy.includes('Birch polypore'))).toBe(true);
   });
   it('names what each answer speaks for', () => {
     const [first] = judge({

@@ -145,11 +145,13 @@ const SAME_PLACE = 5;
 
 /** The share of an agent's prior that its regions leave in a district; all where nobody knows either. */
 export function placeShare(
-  { regions, reportable }: Pick<Agent, 'regions' | 'reportable'>,
+  { id, regions, reportable }: Pick<Agent, 'id' | 'regions' | 'reportable'>,
   district: District | undefined,
   latitude: AssessInput['latitude'],
 ): number {
-  if (!regions || !district || latitude == null || Math.abs(district.latitude - latitude) > SAME_PLACE) return 1;
+  // A district that says how common it is here knows better.
+  if (!regions || !district || district.agents[id] !== undefined || latitude == null || Math.abs(district.latitude - latitude) > SAME_PLACE)
+    return 1;
   const here = district.regions.length > 0 ? district.regions : regionsAt(district);
   return here.length === 0 || here.some((region) => regions.includes(region))
     ? 1

@@ -181,11 +181,11 @@ describe('reach, wind and shelter', () => {
   const impact = (more: object, request?: object) => over(more, request)?.targets[0]?.impact;
   // The height is read to a tenth; a dead or decayed top breaks up and flies half as far again.
   it('a tree reaches as far as it is high and a tenth more, a decayed one half as far again', () => {
-    expect(impact({ distance: m(16.5) })).toBe('high');
-    expect(impact({ distance: m(16.6) })).toBe('very low');
-    const decayed = { signs: [{ id: 'basal-conk', zone: 'collar', kind: 'crust' }] };
-    expect(impact({ distance: m(24.7) }, decayed)).toBe('high');
-    expect(impact({ distance: m(24.8) }, decayed)).toBe('very low');
+    const split = { signs: [{ id: 'union-crack', zone: 'unions' }] };
+    expect(impact({ distance: m(16.5) }, split)).toBe('high');
+    expect(impact({ distance: m(16.6) }, split)).toBe('very low');
+    expect(impact({ distance: m(24.7) })).toBe('high');
+    expect(impact({ distance: m(24.8) })).toBe('very low');
   });
   it('what nobody measured stays in reach', () => expect(impact({ distance: m(60) }, { measurements: {} })).toBe('high'));
   const leaning = (zone: string) => ({ signs: [{ id: 'lean', zone, kind: 'straight-and-new', angle: { value: 20, unit: 'deg' } }] });

@@ -36,7 +36,7 @@ describe('the differential keeps its word', () => {
   it('more signs make the first thought right more often', () => {
     const right = (some: SimulatedCase[]) => some.filter((one) => placeOfTruth(testLibrary, district, one) === 1).length / some.length;
     const withAgent = cases.filter((one) => one.truth !== 'cause unknown');
-    expect(right(withAgent.filter((one) => one.input.signs.length >= 4))).toBeGreaterThan(
+    expect(right(withAgent.filter((one) => one.input.signs.length >= 5))).toBeGreaterThan(
       right(withAgent.filter((one) => one.input.signs.length <= 2)),
     );
   });
