@@ -362,7 +362,7 @@ describe('every statement opens to its rule and evidence', () => {
 });
 
 describe('cautions of what may be behind it', () => {
-  it('an agent’s cautions are shown from one in five on, mostly sooner; that it must be reported, from one in twenty', () => {
+  it('an agent’s cautions are shown from one in five on, mostly sooner; that it must be reported, from one in twelve', () => {
     fc.assert(
       fc.property(fc.subarray(testLibrary.signs, { minLength: 1, maxLength: 3 }), fc.constantFrom(...testLibrary.taxa), (signs, taxon) => {
         const judged = judge({ taxon: taxon.name, looked: ALL, signs: signs.map((s) => ({ id: s.id, zone: s.zones[0] })) });
@@ -374,7 +374,7 @@ describe('cautions of what may be behind it', () => {
           if (agent.reportable) {
             const told = judged.cautions.includes(`${agent.name}: ${agent.reportable}`);
             // It may be told sooner: by some of the signs it may be likelier than by all of them.
-            if (probability >= 0.05) expect(told).toBe(true);
+            if (probability >= 0.08) expect(told).toBe(true);
           }
         }
       }),

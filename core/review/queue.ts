@@ -1,6 +1,5 @@
 import { alertsOf } from '../history/change';
 import { protectionOf } from '../judging/advice/protection';
-import { REPORT_FROM } from '../judging/advice/thresholds';
 import type { QueueItem, TreeBrief, VisitView } from '../contracts/api';
 import { isListed, type District, type Library } from '../knowledge';
 import type { Judgement } from '../record/judgement';
@@ -20,6 +19,8 @@ const BY_SOUNDNESS: Partial<Record<Judgement['ruled']['soundness'], number>> = {
 const BY_RISK: Partial<Record<NonNullable<Judgement['ruled']['risk']>, number>> = { extreme: 10, high: 6, moderate: 2 };
 /** More than all the rest can come to. */
 const FORGOTTEN = 200;
+/** From so likely on a cause that has to be reported asks for a second pair of eyes. */
+const REPORT_COUNTS_FROM = 0.05;
 /** A defect that a crew says is gone, or closed, is seen by a second pair of eyes. */
 const SAID_GONE = 6;
 
@@ -61,7 +62,7 @@ export function reviewWeight(
   if (ruled.vigour === 'failing' || ruled.vigour === 'dead') add(3, say.vigour(ruled.vigour));
   for (const one of judgement.overruled.filter((o) => o.milder)) add(5, say.milderWord(one.from, one.to), true);
   for (const { agent, name: called, probability } of judgement.agents) {
-    if (probability >= REPORT_FROM && library.agents.find((a) => a.id === agent)?.reportable) add(4, say.reportable(called), true);
+    if (probability >= REPORT_COUNTS_FROM && library.agents.find((a) => a.id === agent)?.reportable) add(4, say.reportable(called), true);
   }
   const claimed = visit.look.signs.filter((sign) => saidGone(sign) && needsReviewer(library, sign)).length;
   if (claimed > 0) add(SAID_GONE, say.saidGone(claimed));

@@ -2,4 +2,4 @@
 export const CAUTION_FROM = 0.1;
 /** A cause that can hurt somebody is warned of from a small chance on: a needless line costs nothing. */
 export const HURTS_FROM = 0.03;
-export const REPORT_FROM = 0.05;
+export const REPORT_FROM = 0.03;
