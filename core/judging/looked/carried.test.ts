@@ -79,7 +79,9 @@ describe('what was seen before and is not mentioned now', () => {
           const known = judgeOak({ looked, signs: seen(now), before: lastYear(seen(old)) });
           expect(rank(SOUNDNESS, known.soundness.band)).toBeGreaterThanOrEqual(rank(SOUNDNESS, fresh.soundness.band));
           expect(rank(HIDDEN_DECAY, known.hiddenDecay.band)).toBeGreaterThanOrEqual(rank(HIDDEN_DECAY, fresh.hiddenDecay.band));
-          expect(known.lookedAt).toMatchObject({ percent: fresh.lookedAt.percent, unseen: fresh.lookedAt.unseen });
+          // What covered a part before still covers it, so no more was seen than without it.
+          expect(known.lookedAt.percent).toBeLessThanOrEqual(fresh.lookedAt.percent);
+          expect(known.lookedAt.unseen).toEqual(expect.arrayContaining(fresh.lookedAt.unseen));
         },
       ),
       { numRuns: 80 },
