@@ -2,22 +2,10 @@
 // outlook longer. Causes do not argue one another away: a tree can have several.
 import fc from 'fast-check';
 import { OUTLOOKS, SCALE_BANDS, RISKS, type Judgement } from '../record/judgement';
-import { ALL, judge, type Request } from '../testing/judge';
+import { ALL, ALL_SORTS, judge, rankOf as rank, type Request } from '../testing/judge';
 import { testLibrary } from '../testing/library';
 
-const TREES = [
-  'Quercus robur',
-  'Quercus rubra',
-  'Fagus sylvatica',
-  'Fraxinus excelsior',
-  'Picea abies',
-  'Phoenix canariensis',
-  'Acer pseudoplatanus',
-  'Ulmus',
-  null,
-];
 const DAYS = ['2026-01-15', '2026-04-15', '2026-07-10', '2026-10-10'];
-const rank = (words: readonly string[], word: string | null | undefined) => words.indexOf(word ?? '');
 
 /** What of the answer with a sign more is milder than without it. */
 function lost(without: Judgement, more: Judgement): string[] {
@@ -58,7 +46,7 @@ describe('one sign more', () => {
   it('takes away no caution, no report, no date and no year of doubt', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...TREES),
+        fc.constantFrom(...ALL_SORTS, 'Quercus rubra'),
         fc.constantFrom(...DAYS),
         fc.constantFrom(...ALL, null),
         fc.array(sighting, { maxLength: 4 }),

@@ -23,3 +23,17 @@ export const judge = (request: Request = {}, district = 'quillhaven'): Judgement
 
 /** A grown red oak in July of which every part was looked at. */
 export const judgeOak = (request: Request = {}): Judgement => judge({ taxon: 'Quercus rubra', looked: ALL, ...request });
+
+/** Trees that differ in build, leaf and what befalls them; one known to its genus, one not named. For properties over all sorts of tree. */
+export const ALL_SORTS = [
+  'Quercus robur',
+  'Fagus sylvatica',
+  'Fraxinus excelsior',
+  'Picea abies',
+  'Phoenix canariensis',
+  'Acer pseudoplatanus',
+  'Ulmus',
+  null,
+] as const;
+/** Place of a word on its scale; -1 for none. */
+export const rankOf = (words: readonly string[], word: string | null | undefined) => words.indexOf(word ?? '');

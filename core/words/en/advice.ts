@@ -167,11 +167,11 @@ export const options = (units: UnitSystem) => ({
     `${weak >= 4 ? 'A dead' : weak === 3 ? 'A dying' : 'A weak'} tree with nothing below can stay as habitat. If something could reach a path, take the crown off and keep the stem.`,
   settled: 'The known defects have not changed and nothing is at risk.',
   takeLimb: (faults: readonly string[]) =>
-    `A limb is at fault (${listed([...new Set(faults.map((label) => label.toLowerCase()))])}). Take it off or shorten it.`,
+    `A limb is at fault (${listed([...new Set(faults.map((label) => label.toLowerCase()))])}). Remove or shorten it.`,
   findThePalmsCause: 'Why it fails is not settled. Check bud, spear and roots, and get a laboratory test.',
-  confirmDead: 'confirm that it is dead: buds, green bark by a scratch test on several limbs, or a look in full leaf',
+  confirmDead: 'confirm that it is dead: buds, green bark by a scratch test on several limbs, or a visit in full leaf',
   wires: 'Touch nothing. Stay two tree lengths away. Call the network operator: only its people or line-clearance arborists work here',
-  road: 'police or the road authority close the road. Nobody steps into traffic with tape',
+  road: 'police or the road authority close the road. Never step into traffic with tape',
   onceEmpty: 'Only where nothing and nobody is beneath it; nobody wrote down what is.',
   worksInside: (radius: number) =>
     `Works are planned inside the root zone of ${treeWords(radius, units)}: fence it and mulch it before they begin.`,
@@ -210,7 +210,7 @@ export const comeBack = {
   lastSeen: (fault: string, on: string) => `${fault}, last looked at on ${on}`,
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
   alwaysBeneath: 'somebody or something is nearly always beneath',
-  works: 'works are planned in the root zone: inspect before they begin',
+  works: 'works are planned in the root zone: inspect before they start',
   worsens: (label: string | undefined) => `${label?.toLowerCase()} gets worse`,
   unseen: (parts: number) => `${parts === 1 ? 'one part that bears the tree was' : `${parts} parts that bear the tree were`} not looked at`,
   agent: (name: string) => `${name.toLowerCase()} possible`,

@@ -11,8 +11,8 @@ import { canBeWorked } from './known';
 const LEAST = 5;
 type Means = 'work' | 'investigation' | 'gone';
 const ASKS: Record<Means, string> = {
-  work: 'What was done, and by whom',
-  investigation: 'What was found, and by whom',
+  work: 'Work done and contractor',
+  investigation: 'Finding and assessor',
   gone: 'Why you think it is gone',
 };
 

@@ -137,7 +137,7 @@ describe('walking round', () => {
     // No work mends a hollow stem.
     expect(screen.queryByRole('radio', { name: 'Work done' })).toBeNull();
     const close = () => screen.getByRole('button', { name: 'Close defect' });
-    fireEvent.change(screen.getByLabelText('What was found, and by whom'), { target: { value: 'sound to 14 cm, M. Hale' } });
+    fireEvent.change(screen.getByLabelText('Finding and assessor'), { target: { value: 'sound to 14 cm, M. Hale' } });
     expect(close().getAttribute('aria-disabled')).toBe('true');
     fireEvent.click(screen.getByRole('radio', { name: 'Resistance drill' }));
     fireEvent.click(close());
