@@ -175,7 +175,7 @@ describe('a second visit that looks at little', () => {
     await page.getByText('6 % of the zones looked at').waitFor();
     await page.getByText('Serious weakness', { exact: true }).waitFor();
     await page
-      .getByText(/was not looked at this time; how the .* seen there on \d{4}-\d\d-\d\d stands now is not known/)
+      .getByText(/seen on \d{4}-\d\d-\d\d, was not mentioned this time. It counts as it was/)
       .first()
       .waitFor();
     await page.getByRole('button', { name: 'Send for a second look' }).click();
@@ -266,6 +266,7 @@ describe('measuring by every way, on a phone', () => {
     await page.getByText('By a simulated receiver: counts for nothing.').waitFor();
     await page.getByRole('button', { name: 'Leave it as listed' }).waitFor();
     await page.getByRole('tab', { name: 'Walk round' }).click();
+    await page.getByRole('button', { name: /^north side of the stem/ }).click();
     await page.getByRole('button', { name: 'A resistance drill was used' }).click();
     await page.getByRole('button', { name: 'Simulated drill' }).click();
     await page.getByRole('img', { name: /^Resistance by depth/ }).waitFor();
@@ -314,9 +315,9 @@ describe('judging at a desk', () => {
     await page.getByRole('textbox', { name: 'Come back by' }).fill('tomorrow');
     await page.getByRole('textbox', { name: 'Why, for the date' }).fill('Works begin then.');
     expect(await page.getByRole('button', { name: 'Keep mine' }).isDisabled()).toBe(true);
-    await page.getByRole('textbox', { name: 'Come back by' }).fill('2026-09-01');
+    await page.getByRole('textbox', { name: 'Come back by' }).fill('2026-06-20');
     await page.getByRole('button', { name: 'Keep mine' }).click();
-    await page.getByText('by 1 September 2026, autumn').waitFor();
+    await page.getByText('by 20 June 2026, summer').waitFor();
 
     await page.goto(`${town.base}/tree/${tree.id}`);
     await page.getByText('Over the years').waitFor();
@@ -336,6 +337,7 @@ describe('judging at a desk', () => {
     await signIn(page, town, 'Jory');
     await firstVisit(page);
     await page.getByRole('tab', { name: 'Walk round' }).click();
+    await page.getByRole('button', { name: /^north side of the stem/ }).click();
     await page
       .getByLabel('Album: the north side of the stem')
       .setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
