@@ -31,6 +31,8 @@ describe('without a signal', () => {
     await goIn(page);
     await answer(page, 'Bark', 'Bark texture', /^Smooth/);
     await page.getByRole('tab', { name: 'Walk round' }).click();
+    // A tree with a known defect opens at its side.
+    await page.getByRole('button', { name: /^north side of the stem/ }).click();
     await page.getByRole('button', { name: 'Nothing here' }).click();
     await page.getByText('1 of 8 sides inspected').waitFor();
     await page.getByText('saved here').waitFor();
