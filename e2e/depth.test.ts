@@ -315,9 +315,9 @@ describe('judging at a desk', () => {
     await page.getByRole('textbox', { name: 'Come back by' }).fill('tomorrow');
     await page.getByRole('textbox', { name: 'Why, for the date' }).fill('Works begin then.');
     expect(await page.getByRole('button', { name: 'Keep mine' }).isDisabled()).toBe(true);
-    await page.getByRole('textbox', { name: 'Come back by' }).fill('2026-06-20');
+    await page.getByRole('textbox', { name: 'Come back by' }).fill('2026-06-16');
     await page.getByRole('button', { name: 'Keep mine' }).click();
-    await page.getByText('by 20 June 2026, summer').waitFor();
+    await page.getByText('by 16 June 2026, summer').waitFor();
 
     await page.goto(`${town.base}/tree/${tree.id}`);
     await page.getByText('Over the years').waitFor();
