@@ -15,7 +15,7 @@ const BUDGET = {
   beforeToday: 270,
   leading: 20,
   answers: 80,
-  shared: 190,
+  shared: 198,
   library: 260,
   font: 30,
   map: 330,
