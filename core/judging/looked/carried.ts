@@ -1,6 +1,5 @@
 import { withTrends } from '../../history/change';
-import { standingSigns, type Known } from '../../history/threads';
-import { inOrder } from '../../history/threads';
+import { inOrder, standingSigns, type Known } from '../../history/threads';
 import { signLabel, type Library } from '../../knowledge';
 import type { Change } from '../../record/judgement';
 import type { Look } from '../../record/look';
