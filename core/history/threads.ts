@@ -101,6 +101,10 @@ export interface End {
 
 const MONTHS_A_YEAR = 12;
 
+/** Whether a look says that it could not see the sign of a thread. */
+const saidUnseen = ({ unseenSigns }: Pick<Look, 'unseenSigns'>, { met }: Thread): boolean =>
+  unseenSigns !== undefined && met.some(({ sign }) => unseenSigns.includes(sign.key));
+
 /**
  * What ended a sign after it was last there, or null while nothing did. Silence ends only what passes with its season, on a look that
  * would show it; an eye that finds it gone ends what passes or falls; the rest takes what its file asks for.
@@ -129,7 +133,9 @@ export function endOf(library: Signs, looks: readonly Look[], thread: Thread, pl
   }
   if (silent) {
     const from = (since?.at ?? -1) + 1;
-    const clear = looks.slice(from).find((look) => couldFind(library, look, sign, thread.zone) && wouldShow(sign, rule, look.day, place));
+    const clear = looks
+      .slice(from)
+      .find((look) => !saidUnseen(look, thread) && couldFind(library, look, sign, thread.zone) && wouldShow(sign, rule, look.day, place));
     if (clear) return { on: clear.day, how: 'passed' };
   }
   const over = rule.years === undefined || !since ? null : addMonths(since.day, rule.years * MONTHS_A_YEAR);
@@ -173,6 +179,8 @@ export interface Known extends Standing {
   thread: Thread;
   /** Somebody said that it is gone, without what it takes to end it. */
   claim: { on: string; why: string } | null;
+  /** The last look says that it could not be seen. */
+  unseen: boolean;
 }
 
 /** The part of a thread since the sign last came to an end: gone and found again, it is a new fault. */
@@ -203,7 +211,9 @@ export function standingSigns(library: Signs, looks: readonly Look[], place: Pla
     if (!stands || endOf(library, looks, thread, place) !== null) return [];
     const claimed = thread.met.findLast(({ sign }) => saidGone(sign));
     const claim = claimed && claimed.at > (thread.met.findLast(({ sign }) => !saidGone(sign))?.at ?? -1) ? claimed : null;
-    return [{ ...stands, thread, claim: claim && { on: claim.day, why: claim.sign.ended?.note ?? claim.sign.note ?? '' } }];
+    const last = looks.at(-1);
+    const unseen = last !== undefined && saidUnseen(last, thread);
+    return [{ ...stands, thread, unseen, claim: claim && { on: claim.day, why: claim.sign.ended?.note ?? claim.sign.note ?? '' } }];
   });
 }
 

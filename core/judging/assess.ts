@@ -17,7 +17,7 @@ import { protectionOf, type Protection } from './advice/protection';
 import { faultsOf, standing } from './advice/standing';
 import { differential } from './causes/agents';
 import { plausibleCauses, type Plausible, type PlausibleCauses } from './causes/plausible';
-import { setCause } from './causes/set-cause';
+import { setCause, withCausesSet } from './causes/set-cause';
 import { CAUTION_FROM, HURTS_FROM, REPORT_FROM } from './advice/thresholds';
 import {
   carriedDrillings,
@@ -34,6 +34,7 @@ import { withSounding } from './looked/sounding';
 import { unsaidWords } from './looked/unsaid';
 import { noteOf } from './note';
 import { overruleScale, worseBand } from './overrule/overrule';
+import { heldTo, standingWords } from './overrule/standing-words';
 import type { AssessInput } from './request';
 import { overruledFailure, screening } from './risk/screening';
 import { rankForTree } from './scales/from-signs';
@@ -205,12 +206,18 @@ export function assess(library: Library, given: AssessInput, district?: District
   const facts = factsOf(library, given);
   const { input, looked, changes, aside, forStructure, counting, before } = facts;
 
-  const ruledVigour = vigourOf(library, facts);
+  const words = standingWords(given);
+  const asHeld = (scales: Omit<Scales, 'vigour'>) => ({
+    soundness: heldTo('soundness', scales.soundness, words, say),
+    hiddenDecay: heldTo('hiddenDecay', scales.hiddenDecay, words, say),
+  });
+  const ruledVigour = heldTo('vigour', vigourOf(library, facts), words, say);
   const ruledStructure = structureOf(library, facts, ruledVigour);
-  const ruled: Scales = { vigour: ruledVigour, soundness: ruledStructure.soundness, hiddenDecay: ruledStructure.hiddenDecay };
+  const ruled: Scales = { vigour: ruledVigour, ...asHeld(ruledStructure) };
   const setVigour = overruleScale('vigour', ruled.vigour, overrules, say);
   // A person's milder word on the crown takes nothing off the wood; a worse one weighs on it.
-  const held = structureOf(library, facts, worseBand('vigour', ruled.vigour, setVigour.judged));
+  const structure = structureOf(library, facts, worseBand('vigour', ruled.vigour, setVigour.judged));
+  const held = { ...structure, ...asHeld(structure) };
   const set = {
     vigour: setVigour,
     soundness: overruleScale('soundness', held.soundness, overrules, say),
@@ -222,13 +229,14 @@ export function assess(library: Library, given: AssessInput, district?: District
   const cause = setCause(library, told.agents, overrules, say);
   // An agent the person put first sets the pace as a likely one does.
   const pacing = cause.overruled ? cause.agents.map((a, i) => (i === 0 ? { ...a, probability: 1 } : a)) : cause.agents;
-  const { causes: weighed, alone } = plausibleCauses(library, facts.all, aside, district);
+  const { causes, alone } = plausibleCauses(library, facts.all, aside, district);
+  const weighed = withCausesSet(library, causes, words, counting);
   const chosen = cause.overruled ? pacing[0] : undefined;
   const plausible: Plausible[] = chosen
     ? [{ agent: chosen.agent, probability: 1, since: input.day }, ...weighed.filter((one) => one.agent !== chosen.agent)]
     : weighed;
 
-  const toScreen = { input, signs: forStructure, looked, ...judged, stem: held.stem };
+  const toScreen = { input, signs: forStructure, looked, ...judged, stem: held.stem, words };
   const screened = screening(library, toScreen);
   const byRules = { ...toScreen, ...ruled, stem: ruledStructure.stem, input: { ...input, overrules: [] } };
   const ruledRisk = screening(library, byRules)?.risk ?? null;
@@ -239,7 +247,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   const faults = faultsOf(library, input, counting);
   const known = knownBefore(library, input, before, facts.drilled, looked);
   const dateBy = (scales: Scales, causes: readonly Plausible[], risk: Judgement['ruled']['risk']) =>
-    comeBack(library, input, { judged: scales, plausible: causes, looked, risk, alerts, known, signs: counting, faults, works });
+    comeBack(library, input, { judged: scales, plausible: causes, looked, risk, alerts, known, signs: counting, faults, works, words });
   const ruledDate = dateBy(ruled, weighed, ruledRisk);
   // A milder word of the person's buys no time before somebody else has looked; a harsher one is heeded at once.
   const worse: Scales = {
@@ -269,7 +277,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   });
   const ranked = options(stands, date.comeBack.by);
   const first = preferred(ranked, overrules, date.comeBack.by, protection, say);
-  const span = outlook(stands, vigourSays(library, facts, judged.vigour, alone), overrules, say);
+  const span = outlook(stands, vigourSays(library, facts, judged.vigour, alone), { overrules, words }, say);
 
   const overruled: (Overruled | null)[] = [
     set.vigour.overruled,

@@ -22,11 +22,14 @@ function signSentences(library: Library, { signs }: CountedInput, unseen: readon
   const before = told.flatMap(({ seen, label, on }) => (on === undefined ? [] : [{ seen, label, on }]));
   const claimed = before.filter(({ seen }) => seen.claim !== undefined);
   const silent = before.filter(({ seen }) => seen.claim === undefined);
-  const missed = silent.filter(({ seen }) => inspected.has(seen.zone));
-  const blind = silent.filter(({ seen }) => !inspected.has(seen.zone));
+  const hidden = silent.filter(({ seen }) => seen.unseen === true);
+  const others = silent.filter(({ seen }) => seen.unseen !== true);
+  const missed = others.filter(({ seen }) => inspected.has(seen.zone));
+  const blind = others.filter(({ seen }) => !inspected.has(seen.zone));
   return [
-    ...(missed.length > 0 ? [say.notChecked(missed, true)] : []),
-    ...(blind.length > 0 ? [say.notChecked(blind, false)] : []),
+    ...(missed.length > 0 ? [say.notChecked(missed, 'not found')] : []),
+    ...(blind.length > 0 ? [say.notChecked(blind, 'not inspected')] : []),
+    ...(hidden.length > 0 ? [say.notChecked(hidden, 'not to be seen')] : []),
     ...(claimed.length > 0 ? [say.claimed(claimed)] : []),
     ...(present.length > 0 ? [say.noted(present)] : []),
   ];

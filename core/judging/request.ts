@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Build, SIGN_FIELDS, signField, STAGES, type Library, type SignField, type Taxon, type Zone } from '../knowledge';
+import { type Build, SIGN_FIELDS, signField, STAGES, nearest, type Library, type SignField, type Taxon, type Zone } from '../knowledge';
 import { checkSizes } from '../measuring/limits';
 import { pathWords, Refusal } from '../problem/refusal';
 import { beneath, EXPOSURES, look, overrule, SOUNDS, WORKS, type Look } from '../record/look';
@@ -85,7 +85,18 @@ const lookGiven = z.strictObject({
   sounding: z.array(z.strictObject({ zone: z.string(), sound: z.enum(SOUNDS), height: quantity.optional() })).default([]),
   beneath: z.array(beneath.extend({ distance: quantity.optional() })).default([]),
   exposure: z.enum(EXPOSURES).optional(),
-  works: z.array(z.strictObject({ kind: z.enum(WORKS), distance: quantity })).default([]),
+  works: z
+    .array(
+      z.strictObject({
+        kind: z.enum(WORKS),
+        distance: quantity,
+        begins: z.iso.date().optional(),
+        ends: z.iso.date().optional(),
+        calledOff: z.string().optional(),
+      }),
+    )
+    .default([]),
+  unseenSigns: z.array(z.string().min(1).max(60)).optional(),
   overrules: z.array(overrule).default([]),
   note: z.string().max(5000).default(''),
 });
@@ -182,7 +193,8 @@ function toLook(library: Library, given: LookGiven, path: string): Look {
       return { ...one, ...(m === undefined ? {} : { distance: m }) };
     }),
     ...(given.exposure === undefined ? {} : { exposure: given.exposure }),
-    works: given.works.map(({ kind, distance }, i) => ({ kind, distance: length(distance, at(`works[${i}].distance`)) ?? 0 })),
+    works: given.works.map((one, i) => ({ ...one, distance: length(one.distance, at(`works[${i}].distance`)) ?? 0 })),
+    ...(given.unseenSigns === undefined ? {} : { unseenSigns: given.unseenSigns }),
     overrules: given.overrules,
     note: given.note,
   });
@@ -203,6 +215,10 @@ export function toAssessInput(library: Library, request: z.output<typeof assessR
   [request, ...request.before].forEach(({ date }, i) => {
     if (today !== undefined && date > addMonths(today, LONGEST_AHEAD))
       throw new Refusal('future-day', i === 0 ? 'date' : `before[${i - 1}].date`, { value: date, today });
+  });
+  const known = request.before.flatMap((earlier, i) => toLook(library, earlier, `before[${i}]`).signs.map(({ key }) => key));
+  request.unseenSigns?.forEach((key, i) => {
+    if (!known.includes(key)) throw new Refusal('unknown-key', `unseenSigns[${i}]`, { word: key, nearest: nearest(key, known) ?? 'none' });
   });
   const { taxon, latitude, profile, rootStandard, before, units, ...given } = request;
   const { height, dbh, crownBase } = given.measurements;

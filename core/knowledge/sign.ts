@@ -41,6 +41,7 @@ export type HiddenDecayBand = (typeof HIDDEN_DECAY)[number];
 export const OPTIONS = [
   'close off now',
   'exclude target',
+  'stop the works',
   'sample and report',
   'undo tie or stake',
   'take out dead wood',

@@ -23,6 +23,7 @@ const SENTENCES = {
   'unknown-word': (p, v) => `${p}: unknown word "${v.word}"; nearest valid: ${v.nearest}; valid: ${v.valid}.`,
   'unknown-field': (p, v) => `${p}: "${v.sign}" is not recorded with "${v.word}"; nearest: ${v.nearest}; it takes: ${v.valid}.`,
   'no-work-ends': (p, v) => `${p}: no work ends "${v.sign}". It takes an investigation or a reviewer.`,
+  'unknown-key': (p, v) => `${p}: no earlier look has a sign "${v.word}"; nearest: ${v.nearest}.`,
   'wrong-zone': (p, v) => `${p}: "${v.sign}" is not met at ${v.word}; valid: ${v.valid}.`,
   'future-day': (p, v) => `${p}: ${v.value} is more than a year from today, ${v.today}.`,
   'unknown-photo': (p) => `${p}: a sign names a photograph the record does not hold.`,

@@ -145,6 +145,8 @@ const screening = z.strictObject({
 export type Screening = z.output<typeof screening>;
 
 export const WORKS_PLACES = ['outside the root zone', 'inside the root zone', 'at the roots that hold the tree'] as const;
+/** Where works stand on the day of a look. */
+export const WORKS_MOMENTS = ['ahead', 'not dated', 'under way', 'done'] as const;
 const worksAnswer = z.strictObject({
   kind: z.enum(WORKS),
   /** m from the stem */
@@ -154,6 +156,12 @@ const worksAnswer = z.strictObject({
   share: z.number().min(0).max(1),
   says: sentence,
   needs: sentences,
+  /** How they stand on the day of the look; a judgement of before they had dates has none. */
+  moment: z.enum(WORKS_MOMENTS).optional(),
+  begins: isoDate.optional(),
+  ends: isoDate.optional(),
+  /** ISO date on which they were last named, where that was an earlier look. */
+  saidOn: isoDate.optional(),
 });
 /** Works near the tree against its root zone. */
 export type WorksAnswer = z.infer<typeof worksAnswer>;
@@ -165,7 +173,7 @@ const worksJudged = z.strictObject({
   structuralRadius: z.number().nonnegative(),
   /** Whether the structural radius is the standard's own or borrowed from AS 4970. */
   structuralFrom: z.enum(['the standard', 'AS 4970']),
-  works: z.array(worksAnswer).max(8),
+  works: z.array(worksAnswer).max(80),
 });
 export type WorksJudged = z.infer<typeof worksJudged>;
 

@@ -44,9 +44,24 @@ export const canBeHarmed = (one: Pick<Beneath, 'what' | 'howOften'>): boolean =>
 /** How the wind meets a tree: one whose neighbours went lately stands in wind it did not grow up in. */
 export const EXPOSURES = ['usual', 'exposed', 'newly exposed'] as const;
 
-/** Works planned near the tree, m from the stem. */
+/** Letters of a reason that the next person can use. */
+const LEAST_REASON = 5;
+/** Works planned or done near the tree, m from the stem. */
 export const WORKS = ['trench', 'building', 'paving', 'soil-raised', 'soil-lowered', 'storage-or-traffic'] as const;
-export const works = z.strictObject({ kind: z.enum(WORKS), distance: z.number().nonnegative().max(200) });
+export const works = z
+  .strictObject({
+    kind: z.enum(WORKS),
+    distance: z.number().nonnegative().max(200),
+    /** First and last day on site; not given: nobody said. */
+    begins: isoDate.optional(),
+    ends: isoDate.optional(),
+    /** They will not be done, and why. */
+    calledOff: z.string().trim().min(LEAST_REASON, { message: 'say in a few words why they will not be done' }).max(500).optional(),
+  })
+  .refine(({ begins, ends }) => begins === undefined || ends === undefined || begins <= ends, {
+    path: ['ends'],
+    message: 'is before the day the works begin',
+  });
 export type Works = z.infer<typeof works>;
 
 /** A statement of the judgement that the person overruled, with the reason. */
@@ -56,6 +71,8 @@ export const overrule = z
     what: z.enum(OVERRULED),
     to: z.string().min(1).max(120),
     why: z.string().trim().min(3, { message: 'say why in a few words' }).max(500),
+    /** A reviewer agreed, with this reason: a worse word of an earlier visit is over. */
+    agreed: z.string().trim().min(LEAST_REASON).max(2000).optional(),
   })
   .refine(({ what, to }) => what !== 'comeBack' || isoDate.safeParse(to).success, {
     path: ['to'],

@@ -7,7 +7,7 @@ import type { Judgement } from '../record/judgement';
 import type { Look } from '../record/look';
 import type { Organisation } from '../record/organisation';
 import type { UnitSystem } from '../units/lengths';
-import { lookAsReviewed } from './closed';
+import { readAsReviewed } from './closed';
 import { judgedName, nameBefore, type JudgedName, type NameGiven } from './name';
 import { rootOf, standingVisits } from './standing';
 
@@ -85,6 +85,10 @@ export function judgeVisits(
 ): Map<string, Judgement> {
   const all = new Map(visits.map((visit) => [visit.id, visit]));
   const standing = standingVisits(visits);
+  const reviewed = readAsReviewed(
+    visits,
+    names.reviews.map(({ verdict, reason = '', closes, visitId }) => ({ verdict, reason, closes, visitId })),
+  );
   return new Map(
     visits.filter(wanted).map((visit): [string, Judgement] => {
       const root = rootOf(visit, all);
@@ -94,9 +98,8 @@ export function judgeVisits(
           (other.look.day < visit.look.day || (other.look.day === visit.look.day && other.finishedAt < visit.finishedAt)),
       );
       const name = nameJudgedBy(visit, visits, names);
-      const closing = names.reviews.map(({ verdict, reason = '', closes }) => ({ verdict, reason, closes }));
-      const before = earlier.map((other) => lookAsReviewed(other.look, closing));
-      const look = lookAsReviewed(visit.look, closing);
+      const before = earlier.map(reviewed);
+      const look = reviewed(visit);
       return [visit.id, judgeLook(library, tree, organisation, { look, name, before, units: visit.units })];
     }),
   );

@@ -52,6 +52,15 @@ function check(world: World, given: VisitSubmission): void {
     throw error;
   }
   checkLook(library, given.look, 'look');
+  given.look.overrules.forEach(({ agreed }, i) => {
+    if (agreed !== undefined)
+      throw new HttpProblem(
+        422,
+        'Not for a visit',
+        'A visit cannot agree to its own word. A reviewer does that.',
+        `look.overrules[${i}].agreed`,
+      );
+  });
   given.look.signs.forEach(({ ended }, i) => {
     if (ended?.how === 'review')
       throw new HttpProblem(

@@ -97,6 +97,7 @@ describe('coming back', () => {
         alerts: [],
         signs: [],
         faults: [],
+        words: [],
       });
     expect(by(0.3).by).toBe(addMonths('2026-07-01', soon?.lookAgainMonths ?? NaN));
     expect(by(0.3).because).toContain(`${soon?.name.toLowerCase()} possible`);

@@ -5,6 +5,7 @@ import {
   type Judged,
   type Judgement,
   type Overruled,
+  type WorksAnswer,
   type WorksJudged,
 } from '../../record/judgement';
 import { canBeHarmed, occupancyOf } from '../../record/look';
@@ -20,6 +21,7 @@ import type { AssessInput } from '../request';
 import { hiddenDecay, soundness } from '../scales/soundness';
 import { vigour } from '../scales/vigour';
 import type { Plausible } from '../causes/plausible';
+import type { StandingWord } from '../overrule/standing-words';
 import { harmInReach } from '../risk/impact';
 import type { Fault } from './standing';
 
@@ -158,6 +160,8 @@ export interface Pace {
   /** Signs that count, and of them those that weaken the tree. */
   signs: readonly CountedSign[];
   faults: readonly Fault[];
+  /** What people set on earlier looks. */
+  words: readonly StandingWord[];
 }
 
 /** What the signs themselves ask for: what may have gone on, or be gone, by then. */
@@ -175,14 +179,34 @@ function bySigns(
   });
 }
 
-/** Months until works planned at the roots are looked at: before they begin, then after they were planned, then every year. */
-const BEFORE_WORKS = 1;
+/** Months: works without a date, and those under way, are looked at within one; those done three after, then every year for ten. */
+const WORKS_OPEN = 1;
+const AFTER_WORKS = 3;
+const WORKS_YEARLY = 12;
+/** Days before works begin in which the tree is looked at. */
+const BEFORE_WORKS = 7;
+
+/** The next day on which works ask for a look. Common practice, no source. */
+function worksDate({ moment, begins, ends, saidOn }: WorksAnswer, today: string): string {
+  const soon = addMonths(today, WORKS_OPEN);
+  const yearly = addMonths(today, WORKS_YEARLY);
+  if (moment === 'ahead' && begins !== undefined) {
+    const before = addDays(begins, -BEFORE_WORKS);
+    return before > today ? before : addDays(today, 1);
+  }
+  if (moment === 'done' && ends !== undefined) {
+    const after = addMonths(ends, AFTER_WORKS);
+    return after > today ? after : yearly;
+  }
+  // Works that nobody spoke of for a year are asked after once a year.
+  return saidOn !== undefined && addMonths(saidOn, WORKS_YEARLY) <= today ? yearly : soon;
+}
 
 /** When to come back, and why: the shortest interval any reading asks for, moved to a season that can settle what is open. */
 export function comeBack(
   library: Library,
   input: AssessInput,
-  { judged, plausible, works, looked, risk, alerts, known = [], signs, faults }: Pace,
+  { judged, plausible, works, looked, risk, alerts, known = [], signs, faults, words }: Pace,
 ): ComeBack {
   const { comeBack: say } = wordsIn(input);
   const asks: Ask[] = known.flatMap((one) => fromBefore(one, input.day, say));
@@ -210,7 +234,8 @@ export function comeBack(
   if (alerts.length > 0) ask(WORSENING, say.worsens(alerts[0]?.label));
   const unseen = looked.bearing.unseen.length;
   if (unseen > 0) ask(UNSEEN_SIDES, say.unseen(unseen));
-  if (works?.works.some(({ where }) => where !== 'outside the root zone')) ask(BEFORE_WORKS, say.works);
+  for (const one of works?.works ?? [])
+    if (one.where !== 'outside the root zone') asks.push({ by: worksDate(one, input.day), because: say.works[one.moment ?? 'not dated'] });
   for (const { months, label, leaf, since } of bySigns(library, signs, against(input))) ask(months, say.sign(label), leaf, since);
   for (const likely of plausible) {
     const agent = library.agents.find((a) => a.id === likely.agent);
@@ -218,6 +243,7 @@ export function comeBack(
     const leaf = agent.signs.some(({ sign }) => library.signs.find((s) => s.id === sign)?.season.includes('needs-leaf'));
     ask(agent.lookAgainMonths, say.agent(agent.name), leaf, likely.since);
   }
+  for (const { what, to, why } of words) if (what === 'comeBack' && to > input.day) asks.push({ by: to, because: say.set(why) });
   asks.sort((a, b) => a.by.localeCompare(b.by));
   const latest = asks[0]?.by ?? addMonths(input.day, NEVER_LOOKED);
   const days = (by: string) => daysBetween(input.day, by);

@@ -1,4 +1,4 @@
-import { NOT_JUDGED } from '../../record/judgement';
+import { NOT_JUDGED, type WorksAnswer } from '../../record/judgement';
 import { signNamed, ZONES, type Agent, type Callable } from '../../knowledge';
 import { addDays } from '../../time/dates';
 import { meets } from '../../record/reading';
@@ -319,15 +319,55 @@ function lookingInto(of: Standing, { weak, risk, palm, unsound }: Ranks, say: Sa
   return made;
 }
 
-/** What works planned near the tree call for. */
+/** Days in which works at the roots are stopped, or what they did is looked into; in which the ground is made good. Common practice, no source. */
+const AT_THE_ROOTS = 14;
+const ROUND_THE_ROOTS = 30;
+
+/** What works near the tree call for: before they begin, or once they are done. */
 function besideWorks({ works, input }: Standing, say: Say): Weighed[] {
-  const made: Weighed[] = [];
-  const within = (days: number) => addDays(input.day, days);
-  if (works?.works.some((w) => w.where === 'at the roots that hold the tree'))
-    made.push({ do: 'investigate further', because: [say.worksAtRoots(works.structuralRadius)], weight: all(9), by: within(14) });
-  if (works?.works.some((w) => w.where !== 'outside the root zone'))
-    made.push({ do: 'improve the ground', because: [say.worksInside(works.radius)], weight: all(6.5), by: within(30) });
-  return made;
+  if (!works) return [];
+  const inZone = works.works.filter((w) => w.where !== 'outside the root zone');
+  const holding = inZone.filter((w) => w.where === 'at the roots that hold the tree');
+  const done = (one: WorksAnswer) => one.moment === 'done';
+  const open = holding.filter((one) => !done(one));
+  const dug = holding.filter(done);
+  const within = (days: number, among: readonly WorksAnswer[]) => {
+    const first = among.flatMap(({ begins }) => begins ?? []).sort()[0];
+    const by = addDays(input.day, days);
+    return first !== undefined && first > input.day && first < by ? first : by;
+  };
+  return [
+    ...(open.length > 0
+      ? [
+          {
+            do: 'stop the works' as const,
+            because: [say.worksAtRoots(works.structuralRadius)],
+            weight: all(9.5),
+            by: within(AT_THE_ROOTS, open),
+          },
+        ]
+      : []),
+    ...(dug.length > 0
+      ? [
+          {
+            do: 'investigate further' as const,
+            because: [say.worksWereAtRoots(works.structuralRadius)],
+            weight: all(9),
+            by: within(AT_THE_ROOTS, []),
+          },
+        ]
+      : []),
+    ...(inZone.length > 0
+      ? [
+          {
+            do: 'improve the ground' as const,
+            because: [say.worksInside(works.radius, inZone.every(done))],
+            weight: all(6.5),
+            by: within(ROUND_THE_ROOTS, inZone),
+          },
+        ]
+      : []),
+  ];
 }
 
 /** Everything that could be done, weighed; an option may come more than once. @param comeBackBy the date to come back */

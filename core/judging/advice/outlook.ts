@@ -2,6 +2,7 @@ import { NOT_JUDGED, OUTLOOKS, SPANS, type Judgement, type Outlook, type Overrul
 import type { Overrule } from '../../record/look';
 import { VIGOUR } from '../../knowledge';
 import type { Catalogue } from '../../words/catalogue';
+import type { StandingWord } from '../overrule/standing-words';
 import { atTheFoot, type Standing } from './standing';
 
 /** Steps of the outlook, the longest first: its word and its years. One word stands for two spans, and one span for two words. */
@@ -62,11 +63,12 @@ function ofFindings(found: readonly VigourSays[], say: Catalogue['outlook']): Sa
  * allows. A limb at fault can be taken off and ends no tree; a fault that has settled takes a step less; one year's leaf that a mild
  * agent took ends none either.
  * @param found what was found of vigour; empty where the person set the band
+ * @param said what the person set now, and what people set on earlier looks
  */
 export function outlook(
   { library, vigour, soundness, faults, stemRank, input, looked, plausible }: Standing,
   found: readonly VigourSays[],
-  overrules: readonly Overrule[],
+  { overrules, words }: { overrules: readonly Overrule[]; words: readonly StandingWord[] },
   { outlook: say }: Catalogue,
 ): OutlookJudged {
   const said: Said[] = ofFindings(found, say);
@@ -89,6 +91,7 @@ export function outlook(
     const agent = probability >= LIKELY ? library.agents.find((a) => a.id === id) : undefined;
     if (agent?.outlook !== undefined) said.push({ step: stepOf(agent.outlook), because: say.agent(agent.name) });
   }
+  for (const { what, to, why } of words) if (what === 'outlook' && stepOf(to) >= 0) said.push({ step: stepOf(to), because: say.set(why) });
   // A tree that is old already has less before it.
   if (input.lifeStage === 'old' && said.some(({ step }) => step === 0)) said.push({ step: 1, because: say.old });
   const hardest = said.sort((a, b) => b.step - a.step)[0];

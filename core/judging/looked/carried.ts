@@ -17,6 +17,8 @@ export interface CountedSign extends SignSeen {
   readOn?: string;
   /** Somebody said that it is gone, without what it takes to end it. */
   claim?: { on: string; why: string };
+  /** This look says that it could not be seen. */
+  unseen?: true;
 }
 
 /** A drilled line; one carried over from an earlier look says when it was drilled. */
@@ -63,7 +65,13 @@ export function signsThatStand(
   const carried = before.map((known): CountedSign => {
     const { key } = known.thread.met.at(-1)?.sign ?? known.sign;
     const [sign = known.sign] = withTrends([{ ...known.sign, key }], changes);
-    return { ...sign, seenOn: known.day, ...readOn(known), ...(known.claim ? { claim: known.claim } : {}) };
+    return {
+      ...sign,
+      seenOn: known.day,
+      ...readOn(known),
+      ...(known.claim ? { claim: known.claim } : {}),
+      ...(known.unseen ? { unseen: true } : {}),
+    };
   });
   return { now, carried };
 }
@@ -85,9 +93,10 @@ export function carriedWords(library: Pick<Library, 'signs'>, carried: readonly 
   const foundBy = (sign: CountedSign) => library.signs.find((s) => s.id === sign.id)?.found ?? 'look';
   // Signs met by the same act at the same part are told in one sentence.
   const way = (sign: CountedSign) => (foundBy(sign) === 'close' ? 'look' : foundBy(sign));
+  const standOf = (sign: CountedSign) => (sign.claim ? 'claimed' : sign.unseen ? 'unseen' : 'silent');
   const groups = new Map<string, CountedSign[]>();
   for (const sign of carried) {
-    const group = `${way(sign)}/${sign.zone}/${sign.claim ? 'claimed' : ''}`;
+    const group = `${way(sign)}/${sign.zone}/${standOf(sign)}`;
     groups.set(group, [...(groups.get(group) ?? []), sign]);
   }
   return [...groups.values()].flatMap((there) => {
@@ -96,6 +105,6 @@ export function carriedWords(library: Pick<Library, 'signs'>, carried: readonly 
     const labels = there.map((sign) => signLabel(library, sign.id));
     // The newest sighting of several: the news is no older than that.
     const days = there.map((sign) => sign.seenOn ?? '').sort();
-    return [say.looked.carried({ zone: first.zone, found: way(first), labels, on: days.at(-1) ?? '', claimed: first.claim !== undefined })];
+    return [say.looked.carried({ zone: first.zone, found: way(first), labels, on: days.at(-1) ?? '', stand: standOf(first) })];
   });
 }

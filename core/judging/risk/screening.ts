@@ -4,6 +4,7 @@ import type { SignSeen } from '../../record/sign';
 import type { Library } from '../../knowledge';
 import type { LookedAt } from '../looked/looked';
 import { bearingAllSeen } from '../scales/soundness';
+import type { StandingWord } from '../overrule/standing-words';
 import type { AssessInput } from '../request';
 import { wordsIn } from '../../words/catalogue';
 import { consequenceOf } from './consequence';
@@ -25,6 +26,8 @@ export interface Screened {
   /** What is known of the stem beside its signs. */
   stem: readonly OfTheStem[];
   looked: LookedAt;
+  /** What people set on earlier looks. */
+  words: readonly StandingWord[];
 }
 
 /** Places on the scale of failure. */
@@ -34,14 +37,19 @@ const PROBABLE = 2;
 /**
  * Likelihood of failure of a part, until the next look and in usual weather, by its worst rule. A stem is never improbable where not
  * all that bears the tree was seen, nor where its shelter went; in the wind a known fault is one step likelier.
+ * @param heldAt place of the worst that people set on earlier looks
  */
-function failureAt({ failure: rank, part }: FailingPart, partial: boolean, exposure: AssessInput['exposure']): Failure {
+function failureAt({ failure: rank, part }: FailingPart, partial: boolean, exposure: AssessInput['exposure'], heldAt: number): Failure {
   const stem = part === 'whole tree or stem';
-  const least = stem && (partial || exposure === 'newly exposed') ? POSSIBLE : 0;
+  const least = Math.max(heldAt, stem && (partial || exposure === 'newly exposed') ? POSSIBLE : 0);
   const windy = exposure === 'exposed' || exposure === 'newly exposed';
   const pushed = windy && rank >= POSSIBLE && rank < PROBABLE ? rank + 1 : rank;
   return FAILURES[Math.max(pushed, least)] ?? 'possible';
 }
+
+/** Place of the worst likelihood of failure that people set on earlier looks. */
+const heldFailure = (words: readonly StandingWord[]): number =>
+  Math.max(0, ...words.filter(({ what }) => what === 'failure').map(({ to }) => FAILURES.findIndex((failure) => failure === to)));
 
 const byRisk = (a: ScreenedTarget, b: ScreenedTarget) =>
   RISKS.indexOf(b.risk) - RISKS.indexOf(a.risk) ||
@@ -51,7 +59,10 @@ const byRisk = (a: ScreenedTarget, b: ScreenedTarget) =>
 /**
  * Screens what could come down over what is beneath. Null when nobody said what is beneath: then nothing can be said.
  */
-export function screening(library: Library, { input, signs, vigour, soundness, hiddenDecay, stem, looked }: Screened): Screening | null {
+export function screening(
+  library: Library,
+  { input, signs, vigour, soundness, hiddenDecay, stem, looked, words }: Screened,
+): Screening | null {
   const { beneath } = input;
   if (beneath.length === 0) return null;
   const { screening: say } = wordsIn(input);
@@ -61,7 +72,7 @@ export function screening(library: Library, { input, signs, vigour, soundness, h
   const parts = failingParts(library, input, signs, { vigour, soundness }, stem);
   const over = (what: (typeof beneath)[number], among: readonly FailingPart[]): ScreenedTarget => {
     const rated = among.map((part): ScreenedTarget => {
-      const failure = chosen ?? failureAt(part, partial, input.exposure);
+      const failure = chosen ?? failureAt(part, partial, input.exposure, heldFailure(words));
       const { impact, ...because } = reached(library, part.part, what, input, signs, breaksUp({ vigour, hiddenDecay }));
       const likelihood = combine(failure, impact);
       const consequence = consequenceOf(part, targetOf(what), input);
@@ -98,13 +109,13 @@ export function screening(library: Library, { input, signs, vigour, soundness, h
 }
 
 /** What the person set the likelihood of failure to, against the worst that the rules say of any part. */
-export function overruledFailure(library: Library, { input, signs, vigour, soundness, stem, looked }: Screened): Overruled | null {
+export function overruledFailure(library: Library, { input, signs, vigour, soundness, stem, looked, words }: Screened): Overruled | null {
   const set = input.overrules.find((o) => o.what === 'failure');
   const to = FAILURES.find((failure) => failure === set?.to);
   if (!set || !to || input.beneath.length === 0) return null;
   const partial = !bearingAllSeen(looked);
   const ruled = failingParts(library, input, signs, { vigour, soundness }, stem).map((part) =>
-    FAILURES.indexOf(failureAt(part, partial, input.exposure)),
+    FAILURES.indexOf(failureAt(part, partial, input.exposure, heldFailure(words))),
   );
   const worst = Math.max(...ruled);
   return { what: 'failure', from: FAILURES[worst] ?? 'possible', to, why: set.why, milder: FAILURES.indexOf(to) < worst };

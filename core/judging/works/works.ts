@@ -6,6 +6,7 @@ import { rootZone } from '../../measuring/roots';
 import { type RootStandard } from '../../record/organisation';
 import { wordsIn } from '../../words/catalogue';
 import type { AssessInput } from '../request';
+import { standingWorks, type StandingWorks } from './standing-works';
 
 /** Share of the root zone up to which AS 4970 calls an encroachment minor, over all works together (from memory). */
 const MINOR = 0.1;
@@ -54,14 +55,16 @@ function zoneOf({ taxon, build, measurements, lifeStage }: Worked, standard: Roo
   };
 }
 
-type Worked = Pick<AssessInput, 'taxon' | 'build' | 'measurements' | 'lifeStage' | 'works' | 'units' | 'language'>;
+/** Works as they are told: what, how near, when. */
+type Told = Pick<StandingWorks, 'kind' | 'distance' | 'begins' | 'ends' | 'moment'>;
+type Worked = Pick<AssessInput, 'day' | 'before' | 'taxon' | 'build' | 'measurements' | 'lifeStage' | 'works' | 'units' | 'language'>;
 
 /**
- * Judges works planned near a tree against its root zone. A trench or wall is taken as a straight edge; what several take is summed.
+ * Judges works near a tree, planned or done, against its root zone. A trench or wall is taken as a straight edge; what several take is summed.
  * @returns null without works, or for a tree that is no palm without a diameter
  */
 export function judgeWorks(input: Worked, standard: RootStandard): WorksJudged | null {
-  const { works } = input;
+  const works = standingWorks(input);
   const zone = works.length === 0 ? null : zoneOf(input, standard);
   if (zone === null) return null;
   const { works: say } = wordsIn(input);
@@ -78,12 +81,13 @@ export function judgeWorks(input: Worked, standard: RootStandard): WorksJudged |
     radius,
     structuralRadius: structural,
     structuralFrom: zone.structuralFrom,
-    works: works.map(({ kind, distance }, i): WorksAnswer => {
+    works: works.map(({ kind, distance, moment, begins, ends, saidOn }, i): WorksAnswer => {
       const share = shares[i] ?? 0;
-      const one = { kind, distance };
+      const one: Told = { kind, distance, moment, ...(begins === undefined ? {} : { begins }), ...(ends === undefined ? {} : { ends }) };
       const does = DOES[kind];
       const answer = (where: WorksAnswer['where'], says: string): WorksAnswer => ({
         ...one,
+        ...(saidOn < input.day ? { saidOn } : {}),
         where,
         share,
         says: [
@@ -91,7 +95,7 @@ export function judgeWorks(input: Worked, standard: RootStandard): WorksJudged |
           ...(several && where !== 'outside the root zone' ? [say.together(lost, minor)] : []),
           ...say.basis(zone.basis, radius),
         ].join(' '),
-        needs: say.needs(where, does, minor),
+        needs: say.needs(where, does, minor, moment === 'done'),
       });
       // First of all: on a thin stem the roots that hold it reach past its root zone.
       if (distance < structural)

@@ -381,6 +381,113 @@ const ROWS: readonly [string, Request, Expected][] = [
     tree('Picea abies', visit('2025-11-01', [PLATE]), visit('2026-05-01', [{ ...PLATE, ...ended('investigation', '') }])),
     { refused: /ended|few words/ },
   ],
+  [
+    'a trench is planned for September and the next visit says nothing of it: somebody comes before it is dug',
+    tree(
+      'Quercus robur',
+      visit('2026-03-10', [], {
+        works: [{ kind: 'trench', distance: m(1.5), begins: '2026-09-01', ends: '2026-09-20' }],
+        measurements: size(70),
+      }),
+      visit('2026-07-10', [], PATH),
+    ),
+    { within: [0, 53], offers: ['stop the works'], notFirst: ['keep'], says: /trench/i },
+  ],
+  [
+    'the trench was filled in last month',
+    tree(
+      'Quercus robur',
+      visit('2026-03-10', [], {
+        works: [{ kind: 'trench', distance: m(1.5), begins: '2026-09-01', ends: '2026-09-20' }],
+        measurements: size(70),
+      }),
+      visit('2026-10-15', [], PATH),
+    ),
+    { within: [0, 66], offers: ['investigate further'], offersNot: ['stop the works'], says: /trench/i },
+  ],
+  [
+    'a trench of two years ago is looked at every year',
+    tree(
+      'Quercus robur',
+      visit('2024-03-10', [], {
+        works: [{ kind: 'trench', distance: m(4), begins: '2024-09-01', ends: '2024-09-20' }],
+        measurements: size(70),
+      }),
+      visit('2026-10-15'),
+    ),
+    { within: [0, 366], says: /trench/i },
+  ],
+  [
+    'works without a date may begin any day',
+    tree(
+      'Tilia cordata',
+      visit('2026-03-10', [], { works: [{ kind: 'building', distance: m(2) }], measurements: size(60) }),
+      visit('2026-07-10'),
+    ),
+    { within: [0, 31], offers: ['stop the works'] },
+  ],
+  [
+    'the building was called off',
+    tree(
+      'Tilia cordata',
+      visit('2026-03-10', [], { works: [{ kind: 'building', distance: m(2) }], measurements: size(60) }),
+      visit('2026-07-10', [], { works: [{ kind: 'building', distance: m(2), calledOff: 'the owner withdrew the application' }] }),
+    ),
+    { within: [300, 1200], offersNot: ['stop the works'], saysNot: /building/i },
+  ],
+  [
+    'what somebody set to act first stays so until somebody takes it back',
+    tree(
+      'Acer saccharinum',
+      visit('2025-09-20', [BARK], {
+        ...PATH,
+        overrules: [{ what: 'soundness', to: 'act first', why: 'the fork moved in the wind when I leant on it' }],
+      }),
+      visit('2026-07-10', [], PATH),
+    ),
+    { soundness: ACT, offersNot: ['keep'], within: [0, 31], says: /moved in the wind/ },
+  ],
+  [
+    'a milder word of a later visit buys no time before a reviewer has agreed',
+    tree(
+      'Acer saccharinum',
+      visit('2025-09-20', [BARK], {
+        ...PATH,
+        overrules: [{ what: 'soundness', to: 'act first', why: 'the fork moved in the wind when I leant on it' }],
+      }),
+      visit('2026-07-10', [], { ...PATH, overrules: [{ what: 'soundness', to: 'weakness', why: 'no movement at all in a gale today' }] }),
+    ),
+    { within: [0, 31] },
+  ],
+  [
+    'an earlier date somebody set is not put off by a visit that has nothing to say',
+    tree(
+      'Tilia cordata',
+      visit('2026-06-01', [], {
+        overrules: [{ what: 'comeBack', to: '2026-08-01', why: 'the limb over the gate wants a look after the wedding' }],
+      }),
+      visit('2026-07-10'),
+    ),
+    { within: [0, 22] },
+  ],
+  [
+    'the shaggy bracket could not be seen for leaves this time',
+    tree(
+      'Fraxinus excelsior',
+      visit('2025-11-20', [{ id: 'conk', zone: 'stem-s', kind: 'bracket', height: m(6), key: 'bracket-s' }], PATH),
+      visit('2026-07-10', [], { ...PATH, unseenSigns: ['bracket-s'] }),
+    ),
+    { hiddenDecay: LIKELY, says: /could not be seen/, saysNot: /did not find it|was not mentioned/ },
+  ],
+  [
+    'wilting that could not be seen this time has not passed',
+    tree(
+      'Ulmus americana',
+      visit('2026-06-10', [{ id: 'wilting', zone: 'crown-top', key: 'flag' }], ROAD),
+      visit('2026-08-10', [], { ...ROAD, unseenSigns: ['flag'] }),
+    ),
+    { agentInThree: 'dutch-elm-disease', offers: ['sample and report'] },
+  ],
 ];
 
 export const YEARS_CASES: PractitionerCase[] = ROWS.map(([words, request, expect]) => ({ words, request, expect }));

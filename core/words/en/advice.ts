@@ -26,6 +26,7 @@ const NEEDS: Record<OptionKind, readonly string[]> = {
   'take out dead wood': [LICENSED, PROTECTED],
   'formative prune': ['hand tools from the ground, clean cuts, no more than a quarter of the crown in a year'],
   'protect from mower and car': ['a mulch ring free of the stem, or a guard'],
+  'stop the works': ['the owner and the site manager, told in writing', 'a method worked out with an arborist before anything is dug'],
   'improve the ground': ['hand or air tools inside the root zone'],
   treat: ['a diagnosis first', 'licensed people; the label and local law on plant protection'],
   support: [LICENSED, 'a yearly look at what holds it'],
@@ -49,6 +50,7 @@ const WHO: Record<OptionKind, string> = {
   'take out dead wood': 'licensed people',
   'formative prune': 'a trained crew',
   'protect from mower and car': 'the crew',
+  'stop the works': 'the tree officer, with the site manager',
   'improve the ground': 'the crew',
   treat: 'licensed people',
   support: 'licensed people',
@@ -173,10 +175,14 @@ export const options = (units: UnitSystem) => ({
   wires: 'Touch nothing. Stay two tree lengths away. Call the network operator: only its people or line-clearance arborists work here',
   road: 'police or the road authority close the road. Never step into traffic with tape',
   onceEmpty: 'Only where nothing and nobody is beneath it; nobody wrote down what is.',
-  worksInside: (radius: number) =>
-    `Works are planned inside the root zone of ${treeWords(radius, units)}: fence it and mulch it before they begin.`,
+  worksInside: (radius: number, done: boolean) =>
+    done
+      ? `Works were done inside the root zone of ${treeWords(radius, units)}: loosen the soil, mulch, water in dry spells.`
+      : `Works are planned inside the root zone of ${treeWords(radius, units)}: fence it and mulch it before they begin.`,
   worksAtRoots: (radius: number) =>
-    `Works are planned at the roots that hold the tree (within ${treeWords(radius, units)}): move or redesign them first.`,
+    `Works are planned at the roots that hold the tree (within ${treeWords(radius, units)}): move or redesign them.`,
+  worksWereAtRoots: (radius: number) =>
+    `Works were done at the roots that hold the tree (within ${treeWords(radius, units)}): have the roots laid bare and judged.`,
   cannotWait: 'What bears the tree is giving way.',
   secondLook: 'a second look by a qualified assessor, since one fault alone speaks for it',
   decayed: 'Decay is likely in what bears the tree.',
@@ -210,7 +216,12 @@ export const comeBack = {
   lastSeen: (fault: string, on: string) => `${fault}, last looked at on ${on}`,
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
   alwaysBeneath: 'somebody or something is nearly always beneath',
-  works: 'works are planned in the root zone: inspect before they start',
+  works: {
+    ahead: 'works in the root zone begin soon: inspect before they do',
+    'not dated': 'works are planned in the root zone and nobody said when',
+    'under way': 'works are under way in the root zone',
+    done: 'works were done in the root zone: inspect three months after, then every year',
+  },
   worsens: (label: string | undefined) => `${label?.toLowerCase()} gets worse`,
   unseen: (parts: number) => `${parts === 1 ? 'one part that bears the tree was' : `${parts} parts that bear the tree were`} not looked at`,
   agent: (name: string) => `${name.toLowerCase()} possible`,
@@ -222,27 +233,43 @@ export const comeBack = {
   set: (why: string) => `set by the observer: ${why}`,
 };
 
+/** Works as they are told: what, how near, when. */
+type WorksTold = Works & { moment: NonNullable<WorksAnswer['moment']> };
 type Does = 'cuts' | 'smothers' | 'packs';
 
 /** What works near the tree do to its roots. */
 export const works = (units: UnitSystem) => {
-  const what = ({ kind, distance }: Works) => capital(`${WORKS_WORDS[kind]} at ${treeWords(distance, units)}`);
+  const when = ({ moment, begins, ends }: WorksTold) =>
+    ({
+      ahead: `, planned from ${begins}`,
+      'not dated': ', date not known',
+      'under way': `, under way since ${begins}`,
+      done: `, done by ${ends}`,
+    })[moment];
+  const what = (one: WorksTold) => capital(`${WORKS_WORDS[one.kind]} at ${treeWords(one.distance, units)}${when(one)}:`);
   const beyond = (share: number) => `${percent(share)} of the root zone lies beyond it`;
-  const DOES: Record<Does, string> = {
-    cuts: 'would cut the roots that hold the tree',
-    smothers: 'would smother the roots that hold the tree',
-    packs: 'would pack the soil over the roots that hold the tree',
+  const DOES: Record<Does, [ahead: string, done: string]> = {
+    cuts: ['would cut', 'may have cut'],
+    smothers: ['would smother', 'may smother'],
+    packs: ['would pack the soil over', 'may have packed the soil over'],
   };
+  const keepOff = (does: Does) =>
+    does === 'cuts' ? 'Move it: once they are cut the tree may fall.' : 'Keep it off, or spread the load on a cover made for it.';
+  const lookAfter = (does: Does) =>
+    does === 'cuts' ? 'Find out which roots were cut, how thick and on which sides.' : 'Check how the soil and the crown took it.';
   return {
-    atBearingRoots: (one: Works, does: Does, { structural, radius, share }: { structural: number; radius: number; share: number }) =>
-      `${what(one)} ${DOES[does]} (within ${treeWords(structural, units)})${one.distance < radius ? `; ${beyond(share)}` : ''}. ${does === 'cuts' ? "Move it, or the tree's stand is in question from the day they are cut." : 'Keep it off, or spread the load on a cover made for it.'}`,
-    outside: (one: Works, radius: number) => `${what(one)} stays outside the root zone of ${treeWords(radius, units)}.`,
+    atBearingRoots: (one: WorksTold, does: Does, { structural, radius, share }: { structural: number; radius: number; share: number }) => {
+      const done = one.moment === 'done';
+      const zone = one.distance < radius ? `; ${beyond(share)}` : '';
+      return `${what(one)} it ${DOES[does][done ? 1 : 0]} the roots that hold the tree (within ${treeWords(structural, units)})${zone}. ${done ? lookAfter(does) : keepOff(does)}`;
+    },
+    outside: (one: WorksTold, radius: number) => `${what(one)} outside the root zone of ${treeWords(radius, units)}.`,
     inside: (
-      one: Works,
+      one: WorksTold,
       does: Does,
       { radius, share, minor, several }: { radius: number; share: number; minor: boolean; several: boolean },
     ) =>
-      `${what(one)} lies inside the root zone of ${treeWords(radius, units)}; ${beyond(share)}${several ? '' : minor ? ', a minor encroachment by AS 4970' : ', more than the tenth AS 4970 calls minor'}.${does === 'packs' ? ' It packs the soil; it cuts no root.' : does === 'smothers' ? ' It smothers roots over years.' : ''}`,
+      `${what(one)} inside the root zone of ${treeWords(radius, units)}; ${beyond(share)}${several ? '' : minor ? ', a minor encroachment by AS 4970' : ', more than the tenth AS 4970 calls minor'}.${does === 'packs' ? ' It packs the soil; it cuts no root.' : does === 'smothers' ? ' It smothers roots over years.' : ''}`,
     /** What several works take together, share of the root zone. */
     together: (lost: number, minor: boolean) =>
       `Together the works take ${percent(lost)} of it, ${minor ? 'which AS 4970 calls minor if as much is made good beside it' : 'more than the tenth AS 4970 calls minor'}.`,
@@ -253,8 +280,9 @@ export const works = (units: UnitSystem) => {
         'a palm': [`A palm's zone goes by its crown and a metre more: ${treeWords(radius, units)}.`],
         'a palm nobody measured': [`A palm's zone goes by its crown, which nobody measured: taken as ${treeWords(radius, units)}.`],
       })[on],
-    needs: (where: WorksAnswer['where'], does: Does, minor: boolean): string[] => {
+    needs: (where: WorksAnswer['where'], does: Does, minor: boolean, done: boolean): string[] => {
       if (where === 'outside the root zone') return [];
+      if (done) return where === 'at the roots that hold the tree' ? ['a qualified assessor: roots laid bare by hand or air'] : [];
       if (does === 'packs')
         return ['ground protection that spreads the load, laid before anything drives or is stored there', 'a fence round the rest'];
       if (where === 'at the roots that hold the tree') return ['a qualified assessor before anything is dug', PERMIT];

@@ -24,27 +24,30 @@ export const looked = {
     `The ${zoneWords(zone)} cannot be seen behind it (${by.toLowerCase()}): what is there was not looked at.`,
 
   /**
-   * Signs of earlier visits that nothing has ended. @param labels of the signs; @param on ISO date last met; @param claimed said to be
-   * gone without what it takes to say so
+   * Signs of earlier visits that nothing has ended. @param labels of the signs; @param on ISO date last met; @param stand said to be
+   * gone without what it takes to say so, said to be out of sight, or not mentioned
    */
   carried({
     zone,
     found,
     labels,
     on,
-    claimed,
+    stand,
   }: {
     zone: Zone;
     found: keyof typeof FINDING_WORDS;
     labels: readonly string[];
     on: string;
-    claimed: boolean;
+    stand: 'claimed' | 'unseen' | 'silent';
   }): string {
     const { met } = FINDING_WORDS[found];
     const names = listed([...new Set(labels.map((label) => label.toLowerCase()))]);
-    return claimed
-      ? `The ${zoneWords(zone)}: ${names}, ${met} on ${on}, is said to be gone. It counts as it was until a reviewer or an investigation closes it.`
-      : `The ${zoneWords(zone)}: ${names}, ${met} on ${on}, was not mentioned this time. It counts as it was.`;
+    const says = {
+      claimed: 'is said to be gone. It counts as it was until a reviewer or an investigation closes it',
+      unseen: 'could not be seen this time. It counts as it was',
+      silent: 'was not mentioned this time. It counts as it was',
+    };
+    return `The ${zoneWords(zone)}: ${names}, ${met} on ${on}, ${says[stand]}.`;
   },
   /** @param on ISO date on which it was said last */
   beneathFrom: (on: string) => `What is below was not recorded this time. It counts as on ${on}.`,

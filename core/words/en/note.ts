@@ -34,6 +34,7 @@ const SAYS: Record<Scale, Record<string, string>> = {
 /** An option as the end of "First I would …". */
 const DO_SAYS: Record<OptionKind, string> = {
   'close off now': 'close it off, now',
+  'stop the works': 'have the works moved or redesigned',
   'sample and report': 'have it sampled and reported',
   'undo tie or stake': 'undo what ties it',
   'take out dead wood': 'have the dead and broken wood taken out',
@@ -71,6 +72,16 @@ function unseenWords(unseen: readonly Zone[]): string {
   return listed(parts, 'or');
 }
 
+/** How a known defect was met this time; it counts all the same. */
+const NOT_CHECKED = {
+  'not found': (several: boolean) =>
+    `I did not find ${several ? 'them' : 'it'} this time, which proves nothing: ${several ? 'they count as they were' : 'it counts as it was'}`,
+  'not inspected': (several: boolean) =>
+    `I did not inspect ${several ? 'them' : 'it'} this time: ${several ? 'they count as they were' : 'it counts as it was'}`,
+  'not to be seen': (several: boolean) =>
+    `${several ? 'They' : 'It'} could not be seen this time: ${several ? 'they count as they were' : 'it counts as it was'}`,
+};
+
 /** The sentences of a note, as a colleague would write them. */
 export const note = (units: UnitSystem) => {
   const tell = ({ label, seen }: { label: string; seen: SignSeen }) => {
@@ -94,13 +105,11 @@ export const note = (units: UnitSystem) => {
     hiddenDecay: ({ band }: Judged) => SAYS.hiddenDecay[band] ?? '',
     noted: (signs: readonly { label: string; seen: SignSeen }[]) => `Noted: ${signs.map(tell).join('; ')}.`,
     /** Defects of earlier visits that nothing has ended. */
-    notChecked: (signs: readonly { label: string; seen: SignSeen; on: string }[], missed: boolean) =>
+    notChecked: (signs: readonly { label: string; seen: SignSeen; on: string }[], how: keyof typeof NOT_CHECKED) =>
       `${[...new Set(signs.map(({ on }) => on.slice(0, 4)))]
         .sort()
         .map((year) => `In ${year} there was ${listed(signs.filter(({ on }) => on.startsWith(year)).map(tell))}`)
-        .join(
-          '. ',
-        )}. I did not ${missed ? 'find it' : 'inspect it'} this time${missed ? ', which proves nothing' : ''}: it counts as it was.`,
+        .join('. ')}. ${NOT_CHECKED[how](signs.length > 1)}.`,
     claimed: (signs: readonly { label: string; seen: SignSeen; on: string }[]) =>
       `Said to be gone, and counted until a reviewer agrees: ${signs.map((sign) => `${tell(sign)}, seen in ${sign.on.slice(0, 4)}`).join('; ')}.`,
     setAside: (aside: readonly { label: string; why: string }[]) =>

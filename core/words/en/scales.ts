@@ -377,5 +377,12 @@ export const scales = (units: UnitSystem) => {
       evidence: why,
       source: SOURCES.observer,
     }),
+    /** Set on an earlier visit. @param on ISO date */
+    setBefore: ({ to, from, why, on }: { to: string; from: string; why: string; on: string }): Statement => ({
+      says: `Set to ${to} on ${on}: ${why}`,
+      rule: `The rules say ${from}; what a person set holds until a later visit says otherwise and a reviewer agrees.`,
+      evidence: why,
+      source: SOURCES.observer,
+    }),
   };
 };

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { alertsOf, ANYWHERE, changesOver, type Place } from '@dendrix/core/history';
 import type { Change } from '@dendrix/core/record';
 import type { ReviewView, VisitView } from '@dendrix/core/contracts';
-import { lookAsReviewed, standingVisits } from '@dendrix/core/review';
+import { readAsReviewed, standingVisits } from '@dendrix/core/review';
 import { library } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { Body, Heading, Small, Strong } from '@/ui/text';
@@ -34,13 +34,7 @@ export function OverTheYears({ visits, reviews = NONE, place = ANYWHERE, earlier
   const [all, setAll] = useState(false);
   const { units } = useSettings().settings;
   const changes = useMemo(
-    () =>
-      changesOver(
-        library,
-        standingVisits(visits).map((visit) => lookAsReviewed(visit.look, reviews)),
-        place,
-        { units },
-      ),
+    () => changesOver(library, standingVisits(visits).map(readAsReviewed(visits, reviews)), place, { units }),
     [visits, reviews, place, units],
   );
   const alerts = alertsOf(changes);

@@ -4,7 +4,7 @@ import { knownSigns } from '@dendrix/core/history';
 import { yearsBetween } from '@dendrix/core/maths';
 import { readEntry } from '@dendrix/core/measuring';
 import { isEmptyLook } from '@dendrix/core/record';
-import { judgedName, lookAsReviewed, standingVisits, versionsOf } from '@dendrix/core/review';
+import { judgedName, readAsReviewed, standingVisits, versionsOf } from '@dendrix/core/review';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
@@ -38,9 +38,10 @@ export function useVisitAsFarAs(
   const before = useMemo(() => {
     // What an amendment corrects is no look before it.
     const own = corrects === undefined ? new Set<string>() : new Set(versionsOf(visits, corrects).map(({ id }) => id));
+    const reviewed = readAsReviewed(visits, reviews);
     return standingVisits(visits)
       .filter((visit) => visit.look.day <= date && !own.has(visit.id))
-      .map((visit) => ({ ...visit, look: lookAsReviewed(visit.look, reviews) }));
+      .map((visit) => ({ ...visit, look: reviewed(visit) }));
   }, [visits, date, corrects, reviews]);
   const last = before.at(-1);
   const known = useMemo(
