@@ -300,7 +300,7 @@ describe('judging at a desk', () => {
     await page.getByText('Looked for and not there').waitFor();
     expect(await page.getByRole('button', { name: `${asked}: looked, not there` }).count()).toBe(0);
 
-    await page.getByRole('button', { name: 'Works are planned near it' }).click();
+    await page.getByRole('button', { name: 'Works near it' }).click();
     await page.getByRole('textbox', { name: 'Nearest distance to the stem' }).fill('3 m');
     await page.getByRole('button', { name: 'Add these works' }).click();
     await page

@@ -54,15 +54,15 @@ const judgedOn = <S extends Scale>(scale: S) =>
     /** What each statement says, worst first. */
     reasons: sentences,
     statements: z.array(statement).max(400),
-    /** Set by the person against the rules: what the rules said, and why it was changed. */
-    overruled: z.strictObject({ from: word, why: sentence }).optional(),
+    /** Set by a person against the rules: what the rules said, why it was changed, and on which day where that was an earlier visit. */
+    overruled: z.strictObject({ from: word, why: sentence, on: isoDate.optional() }).optional(),
   });
 /** A band with its reasons, as far as the scale is known. */
 export interface Judged<S extends Scale = Scale> {
   band: Band<S>;
   reasons: string[];
   statements: Statement[];
-  overruled?: { from: string; why: string } | undefined;
+  overruled?: { from: string; why: string; on?: string | undefined } | undefined;
 }
 
 const agentLikelihood = z.strictObject({
@@ -216,6 +216,8 @@ const overruled = z.strictObject({
   why: sentence,
   /** The person's word is milder than the rules': a second pair of eyes should see it. */
   milder: z.boolean(),
+  /** ISO date of the earlier visit at which a person set what this would make milder: only a reviewer takes that back. */
+  since: isoDate.optional(),
 });
 /** What the person changed, kept beside what the rules said. */
 export type Overruled = z.infer<typeof overruled>;

@@ -2,7 +2,8 @@ import { NOT_JUDGED, OUTLOOKS, SPANS, type Judgement, type Outlook, type Overrul
 import type { Overrule } from '../../record/look';
 import { VIGOUR } from '../../knowledge';
 import type { Catalogue } from '../../words/catalogue';
-import type { StandingWord } from '../overrule/standing-words';
+import { sinceOf } from '../overrule/overrule';
+import { heldOn, type StandingWord } from '../overrule/standing-words';
 import { atTheFoot, type Standing } from './standing';
 
 /** Steps of the outlook, the longest first: its word and its years. One word stands for two spans, and one span for two words. */
@@ -108,6 +109,13 @@ export function outlook(
     outlook: to,
     span: STEPS[stepOf(to)]?.span ?? null,
     because: say.set(set.why),
-    overruled: { what: 'outlook', from: ruled.outlook, to, why: set.why, milder: from >= 0 && OUTLOOKS.indexOf(to) < from },
+    overruled: {
+      what: 'outlook',
+      from: ruled.outlook,
+      to,
+      why: set.why,
+      milder: from >= 0 && OUTLOOKS.indexOf(to) < from,
+      ...sinceOf(heldOn(words, 'outlook')),
+    },
   };
 }

@@ -11,6 +11,9 @@ function placeOf(scale: Scale, band: string): number {
   return at >= 0 ? at : bands.some((word) => band.startsWith(word)) ? 0 : -1;
 }
 
+/** The day of the earlier word that a milder one would take back. */
+export const sinceOf = (on: string | undefined): Pick<Overruled, 'since'> => (on === undefined ? {} : { since: on });
+
 /** A scale as the person set it, with the rules' own reasons after theirs. A band the scale does not have is not taken. */
 export function overruleScale<S extends Scale>(
   scale: S,
@@ -25,7 +28,14 @@ export function overruleScale<S extends Scale>(
   const statement = say.scales.setByObserver({ to, from: judged.band, why: set.why });
   return {
     judged: { ...judgedAs<S>(to, [statement, ...judged.statements]), overruled: { from: judged.band, why: set.why } },
-    overruled: { what: scale, from: judged.band, to, why: set.why, milder: placeOf(scale, to) < placeOf(scale, judged.band) },
+    overruled: {
+      what: scale,
+      from: judged.band,
+      to,
+      why: set.why,
+      milder: placeOf(scale, to) < placeOf(scale, judged.band),
+      ...sinceOf(judged.overruled?.on),
+    },
   };
 }
 

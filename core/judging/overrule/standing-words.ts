@@ -30,6 +30,10 @@ export function standingWords(input: Pick<AssessInput, 'day' | 'before' | 'overr
   return words;
 }
 
+/** The day of the newest word on a point. */
+export const heldOn = (words: readonly StandingWord[], what: Overrule['what']): string | undefined =>
+  words.findLast((word) => word.what === what)?.on;
+
 /** A scale no better than people set it on earlier looks. */
 export function heldTo<S extends Scale>(scale: S, ruled: Judged<S>, words: readonly StandingWord[], say: Catalogue): Judged<S> {
   return words
@@ -39,7 +43,7 @@ export function heldTo<S extends Scale>(scale: S, ruled: Judged<S>, words: reado
       if (band === undefined || band === held.band) return held;
       const set: Judged<S> = {
         ...judgedAs<S>(band, [say.scales.setBefore({ to, from: ruled.band, why, on }), ...ruled.statements]),
-        overruled: { from: ruled.band, why },
+        overruled: { from: ruled.band, why, on },
       };
       return worseBand(scale, held, set);
     }, ruled);

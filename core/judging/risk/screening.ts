@@ -4,7 +4,8 @@ import type { SignSeen } from '../../record/sign';
 import type { Library } from '../../knowledge';
 import type { LookedAt } from '../looked/looked';
 import { bearingAllSeen } from '../scales/soundness';
-import type { StandingWord } from '../overrule/standing-words';
+import { sinceOf } from '../overrule/overrule';
+import { heldOn, type StandingWord } from '../overrule/standing-words';
 import type { AssessInput } from '../request';
 import { wordsIn } from '../../words/catalogue';
 import { consequenceOf } from './consequence';
@@ -118,5 +119,12 @@ export function overruledFailure(library: Library, { input, signs, vigour, sound
     FAILURES.indexOf(failureAt(part, partial, input.exposure, heldFailure(words))),
   );
   const worst = Math.max(...ruled);
-  return { what: 'failure', from: FAILURES[worst] ?? 'possible', to, why: set.why, milder: FAILURES.indexOf(to) < worst };
+  return {
+    what: 'failure',
+    from: FAILURES[worst] ?? 'possible',
+    to,
+    why: set.why,
+    milder: FAILURES.indexOf(to) < worst,
+    ...sinceOf(heldOn(words, 'failure')),
+  };
 }

@@ -120,7 +120,10 @@ export const note = (units: UnitSystem) => {
     mostLikely: (first: AgentLikelihood) => `Most likely behind it: ${weighed(first)}.`,
     causeOpen: (agents: readonly AgentLikelihood[], look: NextSign | undefined) =>
       `What is behind it is open: ${agents.map(weighed).join(', ')}; none stands out.${toTell(look)}`,
-    overruled: ({ what, from, to, why }: Overruled) => `The rules say ${OVERRULED_WORDS[what]} ${from}; I say ${to}: ${open(why)}.`,
+    overruled: ({ what, from, to, why, since }: Overruled) =>
+      since === undefined
+        ? `The rules say ${OVERRULED_WORDS[what]} ${from}; I say ${to}: ${open(why)}.`
+        : `On ${since} ${OVERRULED_WORDS[what]} was set to ${from}; I say ${to}: ${open(why)}.`,
     beneath: ({ targets, risk }: Screening) => {
       const [worst] = targets;
       return `Beneath it: ${listed(targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field screening ${risk}: failure ${worst?.failure}, impact ${worst?.impact}, consequence ${worst?.consequence}; to be confirmed by a qualified assessor.`;

@@ -1,46 +1,70 @@
 import { View } from 'react-native';
 import type { VisitView } from '@dendrix/core/contracts';
-import { eyeEnds, saidGone, type SignSeen } from '@dendrix/core/record';
-import { signLabel, zoneWords } from '@dendrix/core/words';
+import { eyeEnds, saidGone } from '@dendrix/core/record';
+import { wordKey } from '@dendrix/core/review';
+import { OVERRULED_WORDS, signLabel, zoneWords } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 
-/** Defects that a visit says are gone and that no eye, work or investigation has ended: a reviewer closes them, or they go on counting. */
-export const claimsOf = ({ look }: VisitView): SignSeen[] =>
-  look.signs.filter((sign) => {
+/** What a visit says is over, and what only a reviewer can agree to. */
+export interface Claim {
+  /** What a review names to agree. */
+  key: string;
+  label: string;
+  says: string;
+}
+
+/** Defects that a visit says are gone and that no eye, work or investigation has ended. */
+const goneIn = ({ look }: VisitView): Claim[] =>
+  look.signs.flatMap((sign) => {
     const kind = library.signs.find(({ id }) => id === sign.id);
-    return kind !== undefined && saidGone(sign) && sign.ended === undefined && !eyeEnds(kind, sign);
+    if (kind === undefined || !saidGone(sign) || sign.ended !== undefined || eyeEnds(kind, sign)) return [];
+    const label = signLabel(library, sign.id);
+    return [{ key: sign.key, label, says: `${label}, ${zoneWords(sign.zone)}${sign.note ? `: “${sign.note}”` : ''}` }];
   });
 
+/** Milder words of a visit than one that somebody set before. */
+const milderIn = ({ judgement }: VisitView): Claim[] =>
+  judgement.overruled.flatMap(({ what, from, to, why, since, milder }) =>
+    milder && since !== undefined
+      ? [
+          {
+            key: wordKey({ what, to }),
+            label: OVERRULED_WORDS[what],
+            says: `${OVERRULED_WORDS[what]}: ${from} on ${since}, now ${to}: “${why}”`,
+          },
+        ]
+      : [],
+  );
+
+/** What a visit claims is over: a reviewer agrees, or it goes on counting. */
+export const claimsOf = (visit: VisitView): Claim[] => [...goneIn(visit), ...milderIn(visit)];
+
 interface Props {
-  claims: readonly SignSeen[];
-  /** Keys of those this review closes. */
+  claims: readonly Claim[];
+  /** Keys of those this review agrees to. */
   closes: readonly string[];
   onChange: (closes: string[]) => void;
 }
 
-/** Asks the reviewer about each defect that is said to be gone. */
+/** Asks the reviewer about each defect that is said to be gone, and each word that was made milder. */
 export function SaidGone({ claims, closes, onChange }: Props) {
   if (claims.length === 0) return null;
   return (
-    <Remark mood="caution" title={claims.length === 1 ? 'A defect is said to be gone' : `${claims.length} defects are said to be gone`}>
+    <Remark mood="caution" title={claims.length === 1 ? 'Something is said to be over' : `${claims.length} things are said to be over`}>
       <View className="gap-3">
         <Small className="text-ink">Each counts as it was until you close it. Give your reason below.</Small>
-        {claims.map((sign) => {
-          const on = closes.includes(sign.key);
-          const label = signLabel(library, sign.id);
+        {claims.map(({ key, label, says }) => {
+          const on = closes.includes(key);
           return (
-            <View key={sign.key} className="flex-row items-center justify-between gap-3">
-              <Body className="flex-1">
-                {label}, {zoneWords(sign.zone)}
-                {sign.note ? `: “${sign.note}”` : ''}
-              </Body>
+            <View key={key} className="flex-row items-center justify-between gap-3">
+              <Body className="flex-1">{says}</Body>
               <Button
                 kind={on ? 'second' : 'plain'}
                 label={`${on ? '✓ Closed' : 'Close'}: ${label}`}
-                onPress={() => onChange(on ? closes.filter((key) => key !== sign.key) : [...closes, sign.key])}
+                onPress={() => onChange(on ? closes.filter((one) => one !== key) : [...closes, key])}
               >
                 {on ? '✓ Closed' : 'Close'}
               </Button>

@@ -204,7 +204,7 @@ describe('works near it', () => {
   });
   it('are drawn and told, and can be taken back', () => {
     show({ measure: measured({ stems: ['50'] }) });
-    press('Works are planned near it');
+    press('Works near it');
     write('Nearest distance to the stem', 'far');
     expect(screen.getByRole('button', { name: 'Add these works' }).getAttribute('aria-disabled')).toBe('true');
     write('Nearest distance to the stem', '2');
@@ -216,44 +216,79 @@ describe('works near it', () => {
   });
 });
 
-describe('change since earlier visits', () => {
-  const visit = (date: string, opening: number): VisitView => ({
-    id: `01976a00-0000-7000-8000-0000000${date.slice(0, 4)}a`,
-    treeId,
-    by: { id: treeId, name: 'Somebody' },
-    startedAt: `${date}T09:00:00.000Z`,
-    finishedAt: `${date}T09:20:00.000Z`,
-    timeZone: 'UTC',
-    libraryVersion: 'x',
-    look: { ...emptyLook(date), looked: [...STEM_SIDES], signs: [{ id: 'cavity', zone: 'stem-e', key: 'cavity@stem-e', opening }] },
-    name: null,
-    judgement: judged,
-    judgedWith: 'x',
-    differs: [],
-    amends: null,
-    laterLooks: [],
+describe('works of an earlier visit', () => {
+  const planned = () => {
+    show({}).unmount();
+    const trench = { kind: 'trench' as const, distance: 2 };
+    show({ measure: measured({ stems: ['50'] }) }, [visit('2026-03-01', { works: [trench] })]);
+  };
+  it('stand on the card, and take their dates', () => {
+    planned();
+    expect(screen.getByText('Recorded on 2026-03-01.')).toBeTruthy();
+    press('Dates of works 1');
+    const [first] = screen.getAllByRole('textbox', { name: 'First day on site' });
+    fireEvent.change(first as HTMLElement, { target: { value: '2026-13-01' } });
+    expect(screen.getByText(/Write a day such as/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Save dates' }).getAttribute('aria-disabled')).toBe('true');
+    fireEvent.change(first as HTMLElement, { target: { value: '2026-09-01' } });
+    press('Save dates');
+    expect(kept.works).toEqual([{ kind: 'trench', distance: 2, begins: '2026-09-01' }]);
+    expect(judged.comeBack.by <= '2026-09-01').toBe(true);
   });
+  it('are called off with a reason, and that is taken back', () => {
+    planned();
+    press('Works 1 called off');
+    write('Why they will not be done', 'moved to the other side of the road');
+    press('Save');
+    expect(judged.works).toBeNull();
+    expect(screen.getByText(/^Called off: trench at/)).toBeTruthy();
+    press(/^Take back: trench/);
+    expect(judged.works?.works).toHaveLength(1);
+  });
+});
+
+/** An earlier visit, with what it saw. */
+const visit = (date: string, seen: Partial<VisitView['look']>): VisitView => ({
+  id: `01976a00-0000-7000-8000-0000000${date.slice(0, 4)}a`,
+  treeId,
+  by: { id: treeId, name: 'Somebody' },
+  startedAt: `${date}T09:00:00.000Z`,
+  finishedAt: `${date}T09:20:00.000Z`,
+  timeZone: 'UTC',
+  libraryVersion: 'x',
+  look: { ...emptyLook(date), looked: [...STEM_SIDES], ...seen },
+  name: null,
+  judgement: judged,
+  judgedWith: 'x',
+  differs: [],
+  amends: null,
+  laterLooks: [],
+});
+
+describe('change since earlier visits', () => {
+  const cavity = (date: string, opening: number) =>
+    visit(date, { signs: [{ id: 'cavity', zone: 'stem-e', key: 'cavity@stem-e', opening }] });
   beforeAll(() => {
     show({}).unmount();
   });
   it('is told in the judgement and worsens it', () => {
-    show({ signs: [{ id: 'cavity', zone: 'stem-e', key: 'cavity@stem-e', opening: 0.09 }] }, [visit('2023-06-01', 0.04)]);
+    show({ signs: [{ id: 'cavity', zone: 'stem-e', key: 'cavity@stem-e', opening: 0.09 }] }, [cavity('2023-06-01', 0.04)]);
     expect(screen.getByText('Since earlier visits')).toBeTruthy();
     expect(judged.soundness.band).toBe('serious weakness');
   });
   it('on the tree’s page a real worsening is told first, with its readings drawn', () => {
-    render(<OverTheYears visits={[visit('2026-06-01', 0.12), visit('2023-06-01', 0.04)]} />);
+    render(<OverTheYears visits={[cavity('2026-06-01', 0.12), cavity('2023-06-01', 0.04)]} />);
     expect(screen.getByText('One thing gets worse')).toBeTruthy();
     expect(screen.getByRole('img', { name: /^Cavity, east side of the stem: larger, 40 mm in 2023, 12 cm in 2026/ })).toBeTruthy();
   });
   it('a visit that was amended gives way to the one that amends it', () => {
-    const wrong = visit('2025-06-01', 0.9);
-    const right = { ...visit('2025-06-01', 0.05), id: '01976a00-0000-7000-8000-00000000000f', amends: wrong.id };
-    render(<OverTheYears visits={[right, wrong, visit('2023-06-01', 0.05)]} />);
+    const wrong = cavity('2025-06-01', 0.9);
+    const right = { ...cavity('2025-06-01', 0.05), id: '01976a00-0000-7000-8000-00000000000f', amends: wrong.id };
+    render(<OverTheYears visits={[right, wrong, cavity('2023-06-01', 0.05)]} />);
     expect(screen.queryByText(/gets worse/)).toBeNull();
   });
   it('one visit has no story', () => {
-    const { container } = render(<OverTheYears visits={[visit('2026-06-01', 0.1)]} />);
+    const { container } = render(<OverTheYears visits={[cavity('2026-06-01', 0.1)]} />);
     expect(container.textContent).toBe('');
   });
 });

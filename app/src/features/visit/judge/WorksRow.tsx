@@ -1,0 +1,95 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Works, WorksAnswer } from '@dendrix/core/record';
+import { WORKS_WORDS } from '@dendrix/core/words';
+import { useUnits } from '@/features/shell/settings';
+import { lengthWords } from '@/features/shell/words';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Remark } from '@/ui/surface';
+import { Body, Small } from '@/ui/text';
+import { datesOf, datesRead, NO_DATES, WorksDates } from './WorksDates';
+
+/** Letters of a reason that the next person can use. */
+const LEAST_REASON = 5;
+
+interface Props {
+  one: WorksAnswer;
+  /** Its place in the list, for labels. */
+  nth: number;
+  /** Keeps the works with what was said of them now. */
+  onPut: (works: Works) => void;
+  /** Of works that this visit named. */
+  onTakeBack?: () => void;
+}
+
+/** One of the works near the tree: what it does, and for one of an earlier visit when it is or that it was called off. */
+export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
+  const [asks, setAsks] = useState<'dates' | 'off' | null>(null);
+  const [dates, setDates] = useState(NO_DATES);
+  const [why, setWhy] = useState('');
+  const works: Works = { kind: one.kind, distance: one.distance };
+  return (
+    <View className="gap-2">
+      <Remark mood={one.where === 'outside the root zone' ? 'settled' : 'caution'}>
+        <View className="gap-1">
+          <Body>{one.says}</Body>
+          {one.needs.length > 0 ? <Small className="text-ink">Needs {one.needs.join('; ')}.</Small> : null}
+          {one.saidOn === undefined ? null : <Small className="text-ink">Recorded on {one.saidOn}.</Small>}
+        </View>
+      </Remark>
+      <View className="flex-row flex-wrap gap-2">
+        {onTakeBack ? (
+          <Button label={`Take back works ${nth}`} onPress={onTakeBack}>
+            Take back
+          </Button>
+        ) : (
+          <>
+            <Button label={`Dates of works ${nth}`} onPress={() => setAsks(asks === 'dates' ? null : 'dates')}>
+              {one.begins === undefined ? 'Set dates' : 'Change dates'}
+            </Button>
+            <Button label={`Works ${nth} called off`} onPress={() => setAsks(asks === 'off' ? null : 'off')}>
+              Called off
+            </Button>
+          </>
+        )}
+      </View>
+      {asks === 'dates' ? (
+        <View className="gap-2">
+          <WorksDates typed={dates} onChange={setDates} />
+          <Button
+            kind="second"
+            disabled={!datesRead(dates) || Object.keys(datesOf(dates)).length === 0}
+            onPress={() => onPut({ ...works, ...datesOf(dates) })}
+          >
+            Save dates
+          </Button>
+        </View>
+      ) : null}
+      {asks === 'off' ? (
+        <View className="gap-2">
+          <Field label="Why they will not be done" value={why} onChangeText={setWhy} />
+          <Button kind="second" disabled={why.trim().length < LEAST_REASON} onPress={() => onPut({ ...works, calledOff: why.trim() })}>
+            Save
+          </Button>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** Works that this visit says will not be done. */
+export function CalledOff({ one, onTakeBack }: { one: Works; onTakeBack: () => void }) {
+  const units = useUnits();
+  const name = `${WORKS_WORDS[one.kind].replace(/^an? /, '')} at ${lengthWords(one.distance, units, 'tree')}`;
+  return (
+    <View className="flex-row flex-wrap items-center gap-2">
+      <Body className="flex-1">
+        Called off: {name} ({one.calledOff}).
+      </Body>
+      <Button label={`Take back: ${name} called off`} onPress={onTakeBack}>
+        Take back
+      </Button>
+    </View>
+  );
+}
