@@ -276,15 +276,22 @@ export function changesOver(
 /** Worsenings that are real: what a crew is told unasked. */
 export const alertsOf = (changes: readonly Change[]): Change[] => changes.filter((change) => change.course === 'worse');
 
+/** A lean read so much steeper has moved, whoever read it, degrees. Common practice, no source. */
+const LEAN_MOVED = 5;
+/** Whether readings of an angle alone show that it moves: two people read a lean by a few degrees apart. */
+const moved = ({ unit, points }: Change): boolean =>
+  unit !== '°' || Math.max(...points.map(({ value }) => value)) - (points[0]?.value ?? 0) > LEAN_MOVED;
+
 /**
  * The signs of a look, each told to be larger where its sizes over the years show it, unless the person already said how it
  * stands.
+ * @param loosened a sign says that the roots give way: then a lean that reads a little steeper moves
  */
-export function withTrends(signs: readonly SignSeen[], changes: readonly Change[]): SignSeen[] {
+export function withTrends(signs: readonly SignSeen[], changes: readonly Change[], loosened: boolean): SignSeen[] {
   return signs.map((sign) => {
     if (sign.trend !== undefined) return sign;
     const change = changes.find((c) => c.key === sign.key && c.sign === sign.id);
-    return change?.course === 'worse' ? { ...sign, trend: 'larger' } : sign;
+    return change?.course === 'worse' && (loosened || moved(change)) ? { ...sign, trend: 'larger' } : sign;
   });
 }
 

@@ -9,6 +9,7 @@ import {
   type Overruled,
   type Screening,
 } from '../record/judgement';
+import type { Look } from '../record/look';
 import { countedMeasurements, simulatedIn } from '../record/measurement';
 import { comeBack, knownBefore, setDate } from './advice/come-back';
 import { options, preferred } from './advice/options';
@@ -29,6 +30,7 @@ import {
 } from './looked/carried';
 import { lookedAt, type LookedAt } from './looked/looked';
 import { countingForStructure, notAside, setAside, type SetAside } from './looked/normal';
+import { onKindsWords } from './looked/on-kinds';
 import { remember, rememberedWords } from './looked/remembered';
 import { withSounding } from './looked/sounding';
 import { unsaidWords } from './looked/unsaid';
@@ -68,6 +70,15 @@ interface Facts {
   drilled: CountedDrilling[];
 }
 
+/** Whether any look saw a sign beside a lean that says the roots give way; it holds for good, on the safe side. */
+const rootsGiveWay = (library: Library, looks: readonly Pick<Look, 'signs'>[]): boolean =>
+  looks.some(({ signs }) =>
+    signs.some(({ id }) => {
+      const sign = signNamed(library, id);
+      return sign?.mechanism === 'anchorage' && !sign.leans;
+    }),
+  );
+
 function factsOf(library: Library, given: AssessInput): Facts {
   const known = remember(given);
   const build = buildNamed(library, given);
@@ -76,8 +87,9 @@ function factsOf(library: Library, given: AssessInput): Facts {
   // Sizes are followed as each look read them: what this one only remembers is no second reading.
   const asRead = { ...counted, measurements: countedMeasurements(given.measurements) };
   const changes = before.length === 0 ? [] : changesOver(library, [...before, asRead], counted, counted);
-  const input = withSounding(library, { ...counted, signs: withTrends(counted.signs, changes) });
-  const { now, carried } = signsThatStand(library, input, changes);
+  const loosened = rootsGiveWay(library, [...before, counted]);
+  const input = withSounding(library, { ...counted, signs: withTrends(counted.signs, changes, loosened) });
+  const { now, carried } = signsThatStand(library, input, changes, loosened);
   const looked = lookedAt(library, input, carried);
   const all: CountedInput = { ...input, signs: [...now, ...carried] };
   const aside = setAside(library, all);
@@ -114,7 +126,7 @@ const vigourOf = (library: Library, { input, forVigour, looked, changes, aside }
 /** What each finding of vigour says of the outlook, with the mild cause that explains a sign by itself; nothing where the person set the band. */
 function vigourSays(
   library: Library,
-  { all, aside, changes, forVigour, looked }: Facts,
+  { input, all, aside, changes, forVigour, looked }: Facts,
   judged: Judged<'vigour'>,
   alone: PlausibleCauses['alone'],
 ): VigourSays[] {
@@ -132,7 +144,7 @@ function vigourSays(
   if (judged.band === NOT_JUDGED) return [];
   const beside = foundBesideSigns(library, all, forVigour, changes, aside);
   // Too little of the crown to call it more than fair is too little beside a sign as well.
-  const unsure = crownSeenEnough(looked, beside.ratio) ? [] : [{ rank: VIGOUR.indexOf('fair') }];
+  const unsure = crownSeenEnough(input, looked, beside.ratio) ? [] : [{ rank: VIGOUR.indexOf('fair') }];
   return [...ofSigns, ...beside.found.map(({ rank }) => ({ rank })), ...unsure];
 }
 
@@ -169,8 +181,7 @@ function cautionsOf(
   input: CountedInput,
   plausible: readonly Plausible[],
   sound: Judged<'soundness'>,
-  screened: Screening | null,
-  protection: Protection,
+  { screened, protection, everywhere }: { screened: Screening | null; protection: Protection; everywhere: ReadonlySet<string> },
 ): string[] {
   const { cautions: say } = wordsIn(input);
   const fromSigns = input.signs.flatMap((seen) => library.signs.find((s) => s.id === seen.id)?.cautions ?? []);
@@ -179,7 +190,7 @@ function cautionsOf(
     if (!agent) return [];
     return [
       ...(a.probability >= (agent.acute ? HURTS_FROM : CAUTION_FROM) ? agent.cautions : []),
-      ...(agent.reportable && a.probability >= REPORT_FROM ? [say.report(agent.name, agent.reportable)] : []),
+      ...(agent.reportable && !everywhere.has(agent.id) && a.probability >= REPORT_FROM ? [say.report(agent.name, agent.reportable)] : []),
     ];
   });
   const weak = ['weakness', 'serious weakness', 'act first'].includes(sound.band);
@@ -257,6 +268,7 @@ export function assess(library: Library, given: AssessInput, district?: District
   };
   const date = setDate(dateBy(worse, [...weighed, ...plausible], ruledRisk), input);
 
+  const everywhere = new Set(Object.entries(district?.agents ?? {}).flatMap(([agent, prior]) => (prior === 'epidemic' ? [agent] : [])));
   const protection = protectionOf(district, input.taxon?.name ?? input.name);
   const rare = input.name !== null && isListed(district?.lists.rare ?? [], input.name);
   const stands = standing({
@@ -270,6 +282,7 @@ export function assess(library: Library, given: AssessInput, district?: District
     screening: screened,
     works,
     rare,
+    everywhere,
     protection,
     signs: counting,
     faults,
@@ -299,6 +312,7 @@ export function assess(library: Library, given: AssessInput, district?: District
         ...simulatedIn(given.measurements).map(say.looked.simulated),
         ...facts.remembered,
         ...carriedWords(library, before, say),
+        ...onKindsWords(library, counting, given.name),
         ...unsaidWords(library, settingOf(input, forStructure), say),
         ...looked.cannotSay,
       ],
@@ -322,7 +336,7 @@ export function assess(library: Library, given: AssessInput, district?: District
       comeBack: ruledDate.by,
     },
     comeBack: date.comeBack,
-    cautions: cautionsOf(library, facts.all, plausible, judged.soundness, screened, protection),
+    cautions: cautionsOf(library, facts.all, plausible, judged.soundness, { screened, protection, everywhere }),
   };
   return { ...result, note: noteOf(library, result, { ...input, signs: counting }) };
 }

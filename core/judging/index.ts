@@ -11,4 +11,5 @@ export { BANDS } from './scales/bands';
 export { overruledWords } from './overrule/overrule';
 export { combine, rate } from './risk/matrices';
 export { judgeWorks } from './works/works';
+export { onThisKind } from './looked/on-kinds';
 export * from './rules-version';

@@ -261,6 +261,8 @@ export const signSchema = z.strictObject({
       why: z.string().min(10),
     }),
   ),
+  /** What somebody who reads it on these kinds has to know; any kind of a genus that is named. */
+  onKinds: z.array(z.strictObject({ taxa: z.array(z.string()).min(1), says: sentenceText })).default([]),
   checkNext: z.array(sentenceText),
   cautions: z.array(sentenceText),
   source: z.string(),

@@ -9,12 +9,16 @@ export interface AgeGuess {
   factor: number;
   /** Whether the factor was printed for the taxon itself, or is the mean of its genus. */
   from: 'species' | 'genus';
+  /** So thick that it has long grown slower than the line says. */
+  slowed: boolean;
 }
 
 /** How far a tree's own pace lies from the printed one: a third faster, half as slow again. Common practice, no source. */
 const FASTER = 0.65;
 const SLOWER = 1.5;
 const INCH = 0.0254;
+/** Diameter over which a tree adds less and less each year, m. Common practice, no source. */
+const SLOWED_FROM = 0.6;
 
 /**
  * Rough age from the diameter: growth factor × diameter in inches (published growth factors, from memory).
@@ -29,7 +33,14 @@ export function ageGuess(factors: readonly GrowthFactor[], taxon: string, dbh: n
   const factor = own?.yearsPerInch ?? kin.reduce((a, b) => a + b, 0) / kin.length;
   // A genus is as wide as its slowest and fastest members.
   const [least, most] = own ? [factor, factor] : [Math.min(...kin), Math.max(...kin)];
-  return { years: factor * inches, low: FASTER * least * inches, high: SLOWER * most * inches, factor, from: own ? 'species' : 'genus' };
+  return {
+    years: factor * inches,
+    low: FASTER * least * inches,
+    high: SLOWER * most * inches,
+    factor,
+    from: own ? 'species' : 'genus',
+    slowed: dbh > SLOWED_FROM,
+  };
 }
 
 /** Years after planting at which a street tree counts as mature, and as old. Common practice, no source. */

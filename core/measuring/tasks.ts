@@ -232,7 +232,7 @@ const CARRY_OUT: Carry = {
       years: Math.round(guess.years),
       low: Math.round(guess.low),
       high: Math.round(guess.high),
-      warnings: [say({ language }).roughAge(guess.factor, guess.from === 'genus')],
+      warnings: [say({ language }).roughAge(guess.factor, guess.from === 'genus'), ...(guess.slowed ? [say({ language }).slowed] : [])],
     };
   },
   'drill-profile': ({ step, resistance, dbh }, known) => {

@@ -39,6 +39,8 @@ const ALWAYS_BENEATH = 18;
 const UNSEEN_SIDES = 12;
 const NEVER_LOOKED = 6;
 const WORSENING = 6;
+/** A lean that reads steeper is measured again the same way within so many days. */
+const READ_AGAIN = 14;
 /** An agent sets the pace once it is at least this likely; one that can hurt somebody, or be too late, much sooner. */
 const COUNTS = 0.3;
 export const ACUTE_FROM = 0.05;
@@ -232,6 +234,8 @@ export function comeBack(
   ask(BY_RISK[risk ?? ''], say.risk(risk));
   if (input.beneath.some((one) => canBeHarmed(one) && occupancyOf(one) === 'constant')) ask(ALWAYS_BENEATH, say.alwaysBeneath);
   if (alerts.length > 0) ask(WORSENING, say.worsens(alerts[0]?.label));
+  const steeper = alerts.find(({ unit }) => unit === '°');
+  if (steeper) asks.push({ by: addDays(input.day, READ_AGAIN), because: say.readAgain(steeper.label) });
   const unseen = looked.bearing.unseen.length;
   if (unseen > 0) ask(UNSEEN_SIDES, say.unseen(unseen));
   for (const one of works?.works ?? [])

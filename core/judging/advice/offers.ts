@@ -48,7 +48,7 @@ const LAID_BARE = 28;
 
 /** What the signs and a likely cause call for, one entry an option. */
 function called(of: Standing, { weak, risk, unsound }: Ranks, say: Say): Weighed[] {
-  const { library, input, signs, vigour, setting, harm } = of;
+  const { library, input, signs, vigour, setting, harm, everywhere } = of;
   const found = new Map<Callable, { because: string[]; by: string }>();
   const call = (option: Callable, because: string, by: string) => {
     const held = found.get(option);
@@ -68,7 +68,9 @@ function called(of: Standing, { weak, risk, unsound }: Ranks, say: Say): Weighed
   }
   // What is behind a sign is acted on where the tree suffers from it, or where it can hurt somebody.
   for (const { agent, since } of from(of, CALLS_FROM))
-    if (weak >= 1 || agent.acute) for (const one of agent.calls) call(one.do, one.because, dueBy(input, days(one.do), since));
+    if (weak >= 1 || agent.acute)
+      for (const one of agent.calls)
+        if (one.do !== 'sample and report' || !everywhere.has(agent.id)) call(one.do, one.because, dueBy(input, days(one.do), since));
   return [...found].map(([option, { because, by }]): Weighed => {
     const ready = CALLED[option];
     // Freeing a failing tree comes too late.
@@ -148,9 +150,11 @@ const PRESSING = 3;
 
 /** A cause that a laboratory has to settle, or that has to be reported, is tested before anything is cut. */
 function sampled(of: Standing, { weak }: Ranks, say: Say): Weighed[] {
-  const { input, signs } = of;
+  const { input, signs, everywhere } = of;
   const suspects = from(of, TESTED_FROM).filter(
-    ({ agent, probability }) => agent.reportable !== undefined || (agent.laboratory !== undefined && (weak >= 2 || probability >= LIKELY)),
+    ({ agent, probability }) =>
+      !everywhere.has(agent.id) &&
+      (agent.reportable !== undefined || (agent.laboratory !== undefined && (weak >= 2 || probability >= LIKELY))),
   );
   if (suspects.length === 0) return [];
   // A sign that calls for a sample by itself, such as a wilt, cannot wait.
@@ -169,8 +173,12 @@ function sampled(of: Standing, { weak }: Ranks, say: Say): Weighed[] {
 }
 const SUSPECTS_TOLD = 3;
 
+/** How much, and within how many days, a bench or a game is moved from under a limb at fault. Common practice, no source. */
+const MOVED_FIRST = 7.2;
+const MOVED_WITHIN = 28;
+
 /** What keeps people out: today where it cannot wait, within days or weeks otherwise; only where somebody can be hurt. */
-function keepingOut(of: Standing, { weak, unsound, risk, young }: Ranks, say: Say): Weighed[] {
+function keepingOut(of: Standing, { weak, unsound, risk, young, palm }: Ranks, say: Say): Weighed[] {
   const { soundness, screening, input, stemRank, harm, plausible, faults } = of;
   const made: Weighed[] = [];
   const rated = screening && risk >= 1 ? [say.screened(screening.risk)] : [];
@@ -187,6 +195,15 @@ function keepingOut(of: Standing, { weak, unsound, risk, young }: Ranks, say: Sa
   // A dead sapling is pulled out at the next round.
   const dangerous = weak === DEAD && harm === 'in reach' && (!young || risk >= 2);
   const sapling = young && weak === DEAD;
+  // What people sit or play on is moved from under a limb before anything is cut.
+  const limb = faults.find((fault) => fault.onLimb && fault.rank >= 1);
+  if (limb && !palm && input.beneath.some((one) => one.what === 'people-staying' && one.howOften === 'constant'))
+    made.push({
+      do: 'exclude target',
+      because: [say.moveFromUnder(limb.sign.label)],
+      weight: all(MOVED_FIRST),
+      by: dueBy(input, MOVED_WITHIN, seenSince(input, [limb.seen])),
+    });
   if (unsound === 3 || risk >= 2 || (stemRank >= 2 && risk >= 1 && !sapling) || dangerous)
     made.push({
       do: 'exclude target',

@@ -40,6 +40,8 @@ export interface Standing {
   screening: Screening | null;
   works: WorksJudged | null;
   rare: boolean;
+  /** Causes the district knows to be everywhere: nobody samples them or reports a find. */
+  everywhere: ReadonlySet<string>;
   protection: Protection;
   /** Signs that count, and of them the faults, the worst first. */
   signs: readonly CountedSign[];

@@ -37,7 +37,7 @@ const UNKNOWN_PRIOR = 0.6;
  * Signs of one part of the tree hang together whatever is behind them: a hollow stem sounds hollow, a starved crown is thin and
  * small-leaved. The most telling of a part counts in full, the others count so much. Chosen, not measured.
  */
-export const BESIDE_A_TELLING_ONE = 0.35;
+const BESIDE_A_TELLING_ONE = 0.35;
 /** Normal findings: usual before anything else where a record holds them. */
 const NORMAL_PRIOR = 3;
 const NORMAL_CHANCE = 0.7;
@@ -276,13 +276,31 @@ export const requirementsMet = (agent: Agent | null, seen: readonly string[]): b
 export const explainsSign = (agent: Agent, sign: Sign, seen: readonly SignSeen[]): boolean =>
   entryOf(agent, sign.id) !== undefined && bestFit(agent, sign, seen) !== null;
 
+/** Evidence of one part of the tree, summed for and against, with the most telling of each. */
+export interface PartEvidence {
+  /** 0 or more. */
+  for: number;
+  mostFor: number;
+  /** 0 or less. */
+  against: number;
+  mostAgainst: number;
+}
+
 /** Evidence of one part of the tree: the most telling in full, what speaks the same way beside it discounted. */
-function discounted(evidence: readonly number[]): number {
-  const side = (sign: 1 | -1) => {
-    const same = evidence.filter((e) => Math.sign(e) === sign).sort((a, b) => Math.abs(b) - Math.abs(a));
-    return (same[0] ?? 0) + BESIDE_A_TELLING_ONE * same.slice(1).reduce((sum, e) => sum + e, 0);
-  };
-  return side(1) + side(-1);
+export const discounted = ({ for: speaksFor, mostFor, against, mostAgainst }: PartEvidence): number =>
+  mostFor + BESIDE_A_TELLING_ONE * (speaksFor - mostFor) + mostAgainst + BESIDE_A_TELLING_ONE * (against - mostAgainst);
+
+export const noEvidence = (): PartEvidence => ({ for: 0, mostFor: 0, against: 0, mostAgainst: 0 });
+
+/** Adds what one sign says to the evidence of its part. */
+export function addEvidence(part: PartEvidence, evidence: number): void {
+  if (evidence > 0) {
+    part.for += evidence;
+    part.mostFor = Math.max(part.mostFor, evidence);
+  } else {
+    part.against += evidence;
+    part.mostAgainst = Math.min(part.mostAgainst, evidence);
+  }
 }
 
 /** What a sign is told apart by, and how an agent's record lists it. */
@@ -363,7 +381,7 @@ export function weighCauses(
   const scored = causes.map((cause) => {
     const because: string[] = [];
     // Evidence against "cause unknown", kept apart by the part of the tree.
-    const byPart = new Map<Sign['group'], number[]>();
+    const byPart = new Map<Sign['group'], PartEvidence>();
     library.signs.forEach((sign, i) => {
       if (settled.has(sign.id)) return;
       const chance = cause.expects[i] as number;
@@ -382,7 +400,9 @@ export function weighCauses(
         evidence = Math.log((1 - noticed * chance) / (1 - noticed * usual));
         if (absent.has(sign.id) && entryOf(cause.agent, sign.id)) because.push(say.notThere(sign.label));
       }
-      if (evidence !== 0) byPart.set(sign.group, [...(byPart.get(sign.group) ?? []), evidence]);
+      const part = byPart.get(sign.group) ?? noEvidence();
+      addEvidence(part, evidence);
+      byPart.set(sign.group, part);
     });
     const log = [...byPart.values()].reduce((sum, part) => sum + discounted(part), Math.log(cause.prior));
     return { cause, log, because };

@@ -1,7 +1,18 @@
 import type { District, Library, Sign } from '../../knowledge';
 import type { CountedInput, CountedSign } from '../looked/carried';
 import type { SetAside } from '../looked/normal';
-import { BESIDE_A_TELLING_ONE, evidenceOf, explainsSign, hypotheses, NORMAL, requirementsMet, TEMPER, UNKNOWN_CAUSE } from './differential';
+import {
+  addEvidence,
+  discounted,
+  evidenceOf,
+  noEvidence,
+  explainsSign,
+  hypotheses,
+  NORMAL,
+  requirementsMet,
+  TEMPER,
+  UNKNOWN_CAUSE,
+} from './differential';
 
 // How likely each cause would be if only some of the signs came from it. A tree can have several causes, so a sign that speaks for one
 // never argues another away: cautions, the duty to report, dates and outlook come from here and not from the joint weighing.
@@ -75,10 +86,7 @@ function evidenceOfSet(set: readonly number[], of: Float64Array, from: number, u
     const unit = units[set[i] as number] as Unit;
     // Each part of the tree is summed once, at its first sign.
     if (set.slice(0, i).some((j) => units[j]?.sign.group === unit.sign.group)) continue;
-    let best = 0;
-    let worst = 0;
-    let positive = 0;
-    let negative = 0;
+    const part = noEvidence();
     for (let k = i; k < set.length; k++) {
       const other = units[set[k] as number] as Unit;
       if (other.sign.group !== unit.sign.group) continue;
@@ -90,15 +98,9 @@ function evidenceOfSet(set: readonly number[], of: Float64Array, from: number, u
         if (its > evidence || (its === evidence && set.indexOf(twin) < k)) continue;
         evidence = Math.max(evidence, its);
       }
-      if (evidence > 0) {
-        positive += evidence;
-        best = Math.max(best, evidence);
-      } else {
-        negative += evidence;
-        worst = Math.min(worst, evidence);
-      }
+      addEvidence(part, evidence);
     }
-    sum += best + BESIDE_A_TELLING_ONE * (positive - best) + worst + BESIDE_A_TELLING_ONE * (negative - worst);
+    sum += discounted(part);
   }
   return sum;
 }
@@ -138,7 +140,7 @@ export function plausibleCauses(
         const agent = causes[c]?.agent ?? null;
         const speaks = set.some((u) => explains[c * n + u] === 1);
         const met =
-          agent?.requires === undefined ||
+          agent === null ||
           requirementsMet(
             agent,
             set.map((u) => ids[u] as string),

@@ -45,6 +45,7 @@ export function signsThatStand(
   library: Library,
   input: AssessInput,
   changes: readonly Change[],
+  loosened: boolean,
 ): { now: CountedSign[]; carried: CountedSign[] } {
   const looks: Look[] = [...earlierLooks(input).map((look) => withSounding(library, look)), input];
   const last = looks.length - 1;
@@ -64,7 +65,7 @@ export function signsThatStand(
   });
   const carried = before.map((known): CountedSign => {
     const { key } = known.thread.met.at(-1)?.sign ?? known.sign;
-    const [sign = known.sign] = withTrends([{ ...known.sign, key }], changes);
+    const [sign = known.sign] = withTrends([{ ...known.sign, key }], changes, loosened);
     return {
       ...sign,
       seenOn: known.day,

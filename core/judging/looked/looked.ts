@@ -35,6 +35,8 @@ export function lookedAt(
   carried: readonly SignSeen[] = [],
 ): LookedAt {
   const seen = seenZones(library, input);
+  // A sign marked at a side is no look at all of it while another that is known there has no answer.
+  for (const { zone } of carried) if (!input.looked.includes(zone)) seen.delete(zone);
   // What was covered before is still covered, until it is laid bare.
   const hidden = [...hiddenZones(library, input), ...hiddenZones(library, { signs: [...carried] })];
   for (const { zone } of hidden) seen.delete(zone);

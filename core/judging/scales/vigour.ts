@@ -3,6 +3,7 @@ import type { CountedSign } from '../looked/carried';
 import { CROWN_ZONES, signNamed, VIGOUR, type EXPLAINED, type Library } from '../../knowledge';
 import { meetsAsRecorded } from '../../record/reading';
 import type { SignSeen } from '../../record/sign';
+import { inLeaf } from '../../time/season';
 import { crownRatio, ratioStands, shortRatioOf } from '../../measuring/crown';
 import { fromSigns, worstOf, type Found } from './from-signs';
 import type { LookedAt } from '../looked/looked';
@@ -36,8 +37,9 @@ function fromCrownRatio(input: AssessInput, lifted: boolean, say: Catalogue): { 
   if (lifted && stands !== 'good') return { found: [], notes: [say.scales.crownLifted({ ratio, height, crownBase })], ratio };
   const of = { ratio, height, crownBase, limit: shortRatioOf(build, usual), build, ofItsOwn: usual !== undefined };
   const statement = say.scales.crownRatio(stands, of);
+  // A full crown is no finding; it speaks only for what nobody saw.
   return stands === 'good'
-    ? { found: [], notes: [statement], ratio }
+    ? { found: [], notes: [], ratio }
     : { found: [{ rank: VIGOUR.indexOf(VIGOUR_AT[stands]), statement }], notes: [], ratio };
 }
 
@@ -76,9 +78,16 @@ const leftBy = (aside: readonly SetAside[], say: Catalogue): Found[] =>
     leaves === undefined ? [] : [{ rank: VIGOUR.indexOf(leaves), statement: say.scales.leftBySettled(sign, leaves, why) }],
   );
 
-/** Whether enough of the crown was seen to call a tree without a sign of trouble more than fair. @param ratio live crown ratio, null where not known */
-export const crownSeenEnough = (looked: LookedAt, ratio: number | null): boolean =>
-  looked.seen.has('crown-top') && (ratio !== null || CROWN_ZONES.every((zone) => looked.seen.has(zone)));
+/** Whether the whole crown was seen, so that its length says no more. */
+const wholeCrownSeen = (looked: LookedAt): boolean => CROWN_ZONES.every((zone) => looked.seen.has(zone));
+
+/**
+ * Whether enough of the crown was seen, in leaf, to call a tree without a sign of trouble more than fair: a bare crown does not show
+ * how full it is.
+ * @param ratio live crown ratio, null where not known
+ */
+export const crownSeenEnough = (input: Pick<AssessInput, 'taxon' | 'day' | 'latitude'>, looked: LookedAt, ratio: number | null): boolean =>
+  inLeaf(input.taxon, input.day, input.latitude) && looked.seen.has('crown-top') && (ratio !== null || wholeCrownSeen(looked));
 
 /** What was found of vigour beside the signs that count: the live crown, the change over the years, what a settled sign leaves. */
 export function foundBesideSigns(
@@ -121,9 +130,9 @@ export function vigour(
   const found = [...fromSigns(library, 'vigour', signs, setting, say), ...beside];
   if (found.length > 0) return worstOf('vigour', found, notes);
   const crownSeen = CROWN_ZONES.filter((zone) => looked.seen.has(zone));
-  if (crownSeen.length === 0 && ratio === null)
-    return judgedAs<'vigour'>(NOT_JUDGED, [say.scales.vigourWithoutSigns('not judged', crownSeen), ...notes]);
-  return crownSeenEnough(looked, ratio)
-    ? judgedAs<'vigour'>('thriving', [...notes, say.scales.vigourWithoutSigns('thriving', crownSeen)])
-    : judgedAs<'vigour'>('fair', [...notes, say.scales.vigourWithoutSigns('too little seen', crownSeen)]);
+  const without = (how: 'not judged' | 'thriving' | 'too little seen' | 'bare') => say.scales.vigourWithoutSigns(how, crownSeen);
+  if (crownSeen.length === 0 && ratio === null) return judgedAs<'vigour'>(NOT_JUDGED, [without('not judged'), ...notes]);
+  if (crownSeenEnough(input, looked, ratio)) return judgedAs<'vigour'>('thriving', [without('thriving'), ...notes]);
+  const bare = !inLeaf(input.taxon, input.day, input.latitude);
+  return judgedAs<'vigour'>('fair', [without(bare ? 'bare' : 'too little seen'), ...notes]);
 }

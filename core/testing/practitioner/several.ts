@@ -1,5 +1,5 @@
-import { cm, m, type Request } from '../judge';
-import { deg, over, seen, size, type Expected, type PractitionerCase } from './case';
+import { ALL, cm, m, type Request } from '../judge';
+import { deg, MILD, over, seen, size, type Expected, type PractitionerCase } from './case';
 
 // Several faults at one tree, faults of limbs, days by danger, and trees that are felled for nothing. Written before the rules they
 // check. Common practice, no source.
@@ -347,6 +347,170 @@ const ROWS: readonly [string, Request, Expected][] = [
     'an opening fork over a footway is not braced a year later',
     seen('Zelkova serrata', [{ id: 'union-crack', zone: 'unions' }], FOOTWAY),
     { first: ['close off now'], due: { support: 14 } },
+  ],
+  [
+    'a bare walnut in February says nothing of how well it grows',
+    seen('Juglans nigra', [], { date: '2026-02-01', latitude: 45.6 }),
+    { vigour: ['fair', 'not judged'], saysNot: /grows well/, says: /leaf/ },
+  ],
+  [
+    'a bare beech with a full crown by its height in January',
+    seen('Fagus sylvatica', [], { date: '2026-01-15', latitude: 52, measurements: size(60, 22, 4) }),
+    { vigour: ['fair', 'not judged'], saysNot: /Live crown ratio/ },
+  ],
+  [
+    'a live crown of four fifths is no finding',
+    seen('Quercus robur', [], { date: '2026-07-01', latitude: 52, measurements: size(60, 22, 4) }),
+    { vigour: ['thriving'], saysNot: /Live crown ratio/ },
+  ],
+  ['a holly in January is in leaf', seen('Ilex aquifolium', [], { date: '2026-01-15', latitude: 52 }), { vigour: ['thriving'] }],
+  [
+    'a long level limb over a bench in constant use: the bench moves first',
+    seen('Fagus sylvatica', [{ id: 'end-weighted-limb', zone: 'crown-low', length: m(9), diameter: cm(28) }], PLAYGROUND),
+    {
+      offers: ['exclude target', 'prune or reduce'],
+      order: [['exclude target', 'prune or reduce']],
+      due: { 'exclude target': 30, 'prune or reduce': 200 },
+    },
+  ],
+  [
+    'a corrected lean read three degrees steeper by somebody else’s phone',
+    {
+      taxon: 'Quercus robur',
+      date: '2026-07-10',
+      looked: ALL,
+      ...FOOTWAY,
+      signs: [{ id: 'lean', zone: 'stem-n', kind: 'old-and-corrected', angle: deg(11) }],
+      before: [{ date: '2025-07-10', looked: ALL, signs: [{ id: 'lean', zone: 'stem-n', kind: 'old-and-corrected', angle: deg(8) }] }],
+    },
+    { soundness: ['no weakness seen', 'weakness', 'serious weakness'], offersNot: ['close off now'], within: [0, 31] },
+  ],
+  [
+    'a lean that grew by three degrees with a crack in the soil moves',
+    {
+      taxon: 'Quercus robur',
+      date: '2026-07-10',
+      looked: ALL,
+      ...FOOTWAY,
+      signs: [
+        { id: 'lean', zone: 'stem-n', kind: 'old-and-corrected', angle: deg(11) },
+        { id: 'soil-crack', zone: 'soil' },
+      ],
+      before: [{ date: '2025-07-10', looked: ALL, signs: [{ id: 'lean', zone: 'stem-n', kind: 'old-and-corrected', angle: deg(8) }] }],
+    },
+    { soundness: ACT, first: ['close off now'] },
+  ],
+  [
+    'a lean six degrees steeper than last year moves',
+    {
+      taxon: 'Quercus robur',
+      date: '2026-07-10',
+      looked: ALL,
+      ...FOOTWAY,
+      signs: [{ id: 'lean', zone: 'stem-n', kind: 'old-and-corrected', angle: deg(14) }],
+      before: [{ date: '2025-07-10', looked: ALL, signs: [{ id: 'lean', zone: 'stem-n', kind: 'old-and-corrected', angle: deg(8) }] }],
+    },
+    { soundness: ACT },
+  ],
+  [
+    'a lime with leaves like lace and holes in August',
+    seen(
+      'Tilia cordata',
+      [
+        { id: 'skeletonised', zone: 'foliage', percent: 40 },
+        { id: 'chewed', zone: 'foliage', percent: 20 },
+      ],
+      {
+        date: '2026-08-10',
+        latitude: 42,
+      },
+    ),
+    { agentFirst: ['japanese-beetle'] },
+  ],
+  [
+    'small D-shaped holes on a declining English oak',
+    seen(
+      'Quercus robur',
+      [
+        { id: 'exit-holes', zone: 'stem-n', kind: 'd-shaped', width: cm(0.3) },
+        { id: 'thin-crown', zone: 'crown-top', percent: 50 },
+        { id: 'exudate', zone: 'stem-n', kind: 'dark' },
+      ],
+      { latitude: 45.6, date: '2026-07-10' },
+    ),
+    { saysNot: /Where it is new a find is reported/ },
+  ],
+  [
+    'ash dieback where the district knows it as epidemic',
+    seen(
+      'Fraxinus excelsior',
+      [
+        { id: 'tip-dieback', zone: 'crown-top', percent: 70 },
+        { id: 'epicormic-crown', zone: 'crown-mid' },
+      ],
+      {
+        latitude: 52,
+        date: '2026-07-10',
+      },
+    ),
+    { agentFirst: ['ash-dieback'], offersNot: ['sample and report'] },
+  ],
+  [
+    'a horse chestnut mined and brown in August',
+    seen(
+      'Aesculus hippocastanum',
+      [
+        { id: 'leaf-mines', zone: 'foliage', percent: 80 },
+        { id: 'discoloured-foliage', zone: 'foliage', percent: 80, pattern: 'spots' },
+      ],
+      { date: '2026-08-20', latitude: 50 },
+    ),
+    { outlook: ['long-term', 'decades'], agentFirst: ['horse-chestnut-leaf-miner'] },
+  ],
+  [
+    'light wood rings hollow: a lime is held against its own clear side',
+    seen('Tilia cordata', [{ id: 'hollow-sound', zone: 'stem-n', kind: 'drum' }], FOOTWAY),
+    { hiddenDecay: ['possible', 'likely'], says: /clear side of the same tree/ },
+  ],
+  [
+    'a catalpa without a leaf on the fifth of May may only be late',
+    seen('Catalpa bignonioides', [{ id: 'tip-dieback', zone: 'crown-top', percent: 100 }], {
+      ...FOOTWAY,
+      date: '2026-05-05',
+      latitude: 50,
+    }),
+    { says: /confirm|full leaf|leafs out/ },
+  ],
+  [
+    'a swamp paperbark sheds its bark in sheets all its life',
+    seen('Melaleuca quinquenervia', [{ id: 'loose-bark', zone: 'stem-n', cover: 60 }], { latitude: -27, date: '2026-02-01' }),
+    { normal: ['loose-bark'], soundness: MILD },
+  ],
+  [
+    'kino on a bloodwood',
+    seen('Corymbia ficifolia', [{ id: 'exudate', zone: 'stem-n', kind: 'red-gum' }], { latitude: -34, date: '2026-02-01' }),
+    { normal: ['exudate'] },
+  ],
+  [
+    'shoots at the foot of a common lime, as ever',
+    seen(
+      'Tilia × europaea',
+      [
+        { id: 'basal-shoots-sign', zone: 'collar' },
+        { id: 'epicormic-stem', zone: 'stem-n' },
+      ],
+      { latitude: 52, date: '2026-07-01' },
+    ),
+    { normal: ['basal-shoots-sign', 'epicormic-stem'], vigour: ['thriving'] },
+  ],
+  [
+    'a skirt of dead fronds on a fan palm in a lawn nobody crosses',
+    seen('Washingtonia filifera', [{ id: 'dead-branches', zone: 'crown-low', where: 'inside-shade-line' }], {
+      ...EMPTY,
+      latitude: 33,
+      date: '2026-02-01',
+    }),
+    { vigour: ['thriving', 'fair'], notFirst: ['remove'] },
   ],
 ];
 

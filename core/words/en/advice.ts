@@ -162,6 +162,7 @@ export const options = (units: UnitSystem) => ({
       : band.startsWith('no weakness') || band === 'not judged'
         ? 'Keep people out of the area below.'
         : `Soundness: ${band}. Keep people out of the area below.`,
+  moveFromUnder: (label: string) => `${label}: move what people sit or play on from under it.`,
   today: 'Today, before anything else; the date to come back is for checking that it was done.',
   screened: (risk: string) => `Field screening: ${risk} for what is beneath.`,
   /** @param weak place on the vigour scale: 3 failing, 4 dead */
@@ -222,6 +223,7 @@ export const comeBack = {
     'under way': 'works are under way in the root zone',
     done: 'works were done in the root zone: inspect three months after, then every year',
   },
+  readAgain: (label: string) => `${label.toLowerCase()} read steeper than before: measure it again the same way`,
   worsens: (label: string | undefined) => `${label?.toLowerCase()} gets worse`,
   unseen: (parts: number) => `${parts === 1 ? 'one part that bears the tree was' : `${parts} parts that bear the tree were`} not looked at`,
   agent: (name: string) => `${name.toLowerCase()} possible`,

@@ -46,6 +46,7 @@ export const measuring = (units: UnitSystem) => {
       'root of the summed squares; for more than five stems BS 5837 writes it as the root of the mean square times the number of stems, the same value',
     roughAge: (factor: number, ofGenus: boolean) =>
       `Rough: ${factor.toFixed(1)} years an inch${ofGenus ? ', the mean of its genus' : ''}; soil, crowding and drought change it by a third to a half.`,
+    slowed: 'Over 60 cm a tree grows slower than this straight line: it may be older.',
     noSoftWood: 'No soft wood on this line; beside the line nothing is known.',
     fixesLeftOut: (n: number) => `${n} fixes stood far off the others and were left out.`,
     linesUnread: (n: number) => `${n} lines could not be read.`,

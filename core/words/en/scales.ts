@@ -194,13 +194,14 @@ export const scales = (units: UnitSystem) => {
     },
 
     /** Vigour where no rule speaks. @param seen parts of the crown that were looked at */
-    vigourWithoutSigns(how: 'not judged' | 'thriving' | 'too little seen', seen: readonly Zone[]): Statement {
+    vigourWithoutSigns(how: 'not judged' | 'thriving' | 'too little seen' | 'bare', seen: readonly Zone[]): Statement {
       const [says, rule] = {
         'not judged': ['The crown was neither looked at nor measured.', 'Vigour is judged from a crown that was looked at or measured.'],
         thriving: [
           'No sign of trouble in the crown that was looked at.',
           'Top looked at, and the rest looked at or measured, with nothing found: thriving.',
         ],
+        bare: ['No trouble seen on the bare crown; how full it is shows in leaf.', 'Thriving needs a look in leaf.'],
         'too little seen': [
           'No trouble seen, but too little of the crown was looked at to say more.',
           'Thriving needs the top, and the rest of the crown looked at or measured.',

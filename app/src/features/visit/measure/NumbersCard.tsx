@@ -85,6 +85,7 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
             Rough age {Math.round(age.years)} years ({Math.round(age.low)} to {Math.round(age.high)}).
           </Strong>{' '}
           {age.factor.toFixed(1)} years an inch{age.from === 'genus' ? ', the mean of its genus' : ''}.
+          {age.slowed ? ' Over 60 cm a tree grows slower than this: it may be older.' : ''}
         </Body>
       ) : null}
       {derived.noFactor && taxon ? <Small>No growth factor was published for {taxon.name}: no age is guessed.</Small> : null}

@@ -21,10 +21,12 @@ interface Props {
   suspected: boolean;
   /** Diameter of the stem as far as it is known, m. */
   dbh: number | null;
+  /** What to know of the sound of this kind. */
+  hints: readonly string[];
 }
 
 /** The sounding round: a mark a side. And the drill, where a qualified person uses one. */
-export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, devices, suspected, dbh }: Props) {
+export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, devices, suspected, dbh, hints }: Props) {
   const rung = sounding.find((s) => s.zone === zone);
   const left = STEM_SIDES.filter((side) => !sounding.some((s) => s.zone === side));
   return (
@@ -46,6 +48,11 @@ export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, 
       ) : (
         <Small>Pick a side of the stem or the collar, and knock with a mallet.</Small>
       )}
+      {hints.map((hint) => (
+        <Small key={hint} className="text-ink">
+          {hint}
+        </Small>
+      ))}
       <Small role="status">
         <Strong className="text-[14px]">{8 - left.length} of 8 sides sounded.</Strong> A clear ring clears nothing by itself: it hears the
         outer wood only.

@@ -1,62 +1,28 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { v7 as newId } from 'uuid';
 import { signLabel, signWords, zoneWords } from '@dendrix/core/words';
-import { couldFind, type Meeting } from '@dendrix/core/history';
-import { saidGone, type Ended, type Look, type SignSeen } from '@dendrix/core/record';
+import type { Meeting } from '@dendrix/core/history';
+import { onThisKind } from '@dendrix/core/judging';
+import type { Look } from '@dendrix/core/record';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
-import { referenceCard } from '@dendrix/core/figures';
-import { CARD_KINDS, STEM_SIDES, type Taxon, type Zone } from '@dendrix/core/knowledge';
-import { PhotoPicker } from '@/features/photos/PhotoPicker';
-import { Thumbnail } from '@/features/photos/Thumbnail';
+import { STEM_SIDES, type Taxon, type Zone } from '@dendrix/core/knowledge';
 import { library } from '@/features/shell/library';
 import { usePractice } from '@/features/shell/practice';
 import { useSettings } from '@/features/shell/settings';
-import { dayWords } from '@/features/shell/words';
 import { Body, Heading, Small, Strong } from '@/ui/text';
-import { Button } from '@/ui/button';
-import { Remark } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
-import { dropPicture } from '@/offline/pictures';
 import type { VisitDraft } from '@/offline/draft';
 import { devicesFor } from '../measure/devices';
 import type { ChangeDraft } from '../useDraft';
-import { KnownFault } from './KnownFault';
+import { drawCardsAhead } from './cards-ahead';
 import { answerTo, unanswered } from './known';
+import { ORDER } from './order';
+import { PartPanel } from './PartPanel';
 import type { Marking } from './SignSheet';
 import { Sounded } from './Sounded';
 import { zoneStates } from './states';
-import { StemHeights } from './StemHeights';
+import { useWalk } from './useWalk';
 import { WalkRound } from './WalkRound';
-
-/** The order of a walk round: the stem side by side, then down, then up. */
-const ORDER: readonly Zone[] = [
-  ...STEM_SIDES,
-  'collar',
-  'roots',
-  'soil',
-  'unions',
-  'branches',
-  'crown-low',
-  'crown-mid',
-  'crown-top',
-  'foliage',
-  'surroundings',
-];
-
-/** Draws the first card of each kind while nothing else is to be done, so that none has to be waited for. */
-function drawCardsAhead(): () => void {
-  const kinds = [...CARD_KINDS];
-  let timer = setTimeout(function next() {
-    const kind = kinds.shift();
-    if (!kind) return;
-    referenceCard(kind, FIRST_CARD);
-    timer = setTimeout(next, BETWEEN_CARDS_MS);
-  }, BETWEEN_CARDS_MS);
-  return () => clearTimeout(timer);
-}
-const FIRST_CARD = 20;
-const BETWEEN_CARDS_MS = 400;
 
 interface Props {
   draft: VisitDraft;
@@ -90,85 +56,7 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
   );
   useEffect(drawCardsAhead, []);
   const sides = STEM_SIDES.filter((zone) => ['clear', 'sign'].includes(states.get(zone) ?? 'blank')).length;
-  const here = draft.signs.filter(
-    (sign) => sign.zone === current && !saidGone(sign) && !(sign.trend === 'same' && known.some((one) => one.sign.key === sign.again)),
-  );
-  const photosHere = draft.photos.filter((photo) => photo.zone === current && photo.sign === null);
-  const before = known.filter(({ sign }) => sign.zone === current);
-  const asked = waiting.filter(({ sign }) => sign.zone === current);
-  const seenBefore = current && last ? last.look.looked.includes(current) : false;
-
-  const seeIt = (zone: Zone) =>
-    change((now) => ({ looked: [...new Set([...now.looked, zone])], blocked: now.blocked.filter((b) => b.zone !== zone) }));
-  const clear = () => {
-    if (!current) return;
-    seeIt(current);
-    setPicked(null);
-  };
-  const blocked = () => {
-    if (!current) return;
-    change((now) => ({
-      looked: now.looked.filter((zone) => zone !== current),
-      blocked: [...now.blocked.filter((b) => b.zone !== current), { zone: current, why: 'wall, hedge or traffic' }],
-    }));
-    setPicked(null);
-  };
-  const takeBack = (gone: readonly SignSeen[]) => {
-    const ids = new Set(gone.flatMap((sign) => sign.photos ?? []));
-    ids.forEach((id) => void dropPicture(id));
-    change((now) => ({
-      signs: now.signs.filter((sign) => !gone.includes(sign)),
-      photos: now.photos.filter((photo) => !ids.has(photo.id)),
-    }));
-  };
-  const blank = () => {
-    if (!current) return;
-    takeBack(here);
-    photosHere.forEach((photo) => void dropPicture(photo.id));
-    change((now) => ({
-      looked: now.looked.filter((zone) => zone !== current),
-      blocked: now.blocked.filter((b) => b.zone !== current),
-      sounding: now.sounding.filter((s) => s.zone !== current),
-      photos: now.photos.filter((photo) => photo.zone !== current || photo.sign !== null),
-    }));
-    setPicked(current);
-  };
-  /** The same sign as before, as it is now: it goes on from the one it was. */
-  const goesOn = (sign: SignSeen, trend: 'same' | 'gone', ended?: Ended | null, note?: string) => {
-    const now: SignSeen = { ...sign, key: newId(), again: sign.key, trend };
-    for (const field of ['photos', 'putBack', 'leftAside', 'note', 'ended'] as const) delete now[field];
-    // What is gone has no size any more.
-    const gone: SignSeen = {
-      id: sign.id,
-      zone: sign.zone,
-      key: now.key,
-      again: sign.key,
-      trend,
-      ...(sign.kind ? { kind: sign.kind } : {}),
-    };
-    const kept = trend === 'same' ? now : { ...gone, ...(note ? { note } : {}), ...(ended ? { ended } : {}) };
-    answered(sign, (was) => ({ signs: [...was.signs, kept], looked: [...new Set([...was.looked, sign.zone])] }));
-  };
-  const notSeen = (sign: SignSeen) => answered(sign, (was) => ({ unseenSigns: [...was.unseenSigns, sign.key] }));
-  /** Takes an answer in place of the one before. */
-  const answered = (sign: SignSeen, part: (was: VisitDraft) => Partial<VisitDraft>) => {
-    change((was) => {
-      const without = { ...was, unseenSigns: was.unseenSigns.filter((key) => key !== sign.key) };
-      return { unseenSigns: without.unseenSigns, ...part(without) };
-    });
-    setPicked(current);
-  };
-  const undo = (sign: SignSeen) => {
-    const answer = answerTo(draft, sign);
-    if (answer?.kind === 'seen') takeBack([answer.sign]);
-    // A side whose defect waits for its answer again is not inspected.
-    answered(sign, (was) => ({ looked: was.looked.filter((zone) => zone !== sign.zone) }));
-  };
-  /** Whether this visit has the means that found the sign: an eye settles no hollow, and no soft wood. */
-  const canTell = (sign: SignSeen) => {
-    const kind = library.signs.find((s) => s.id === sign.id);
-    return kind !== undefined && couldFind(library, { ...look, looked: [...look.looked, sign.zone] }, kind, sign.zone);
-  };
+  const actions = useWalk({ draft, change, look, known, current, pick: setPicked });
   return (
     <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
       <View className={wide ? 'w-[300px] items-center gap-2' : 'items-center gap-2'}>
@@ -201,97 +89,20 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
       </View>
       <View className="min-w-0 flex-1 gap-3">
         {current ? (
-          <>
-            <Heading className="text-[22px] leading-[26px]">Now the {zoneWords(current)}</Heading>
-            {here.map((sign) => (
-              <Remark key={sign.key} mood="caution" title={signLabel(library, sign.id)}>
-                <View className="gap-2">
-                  <View className="flex-row items-center justify-between gap-2">
-                    <Body className="flex-shrink">{signWords(sign, units)}</Body>
-                    <Button label={`Take back ${sign.id}`} onPress={() => takeBack([sign])}>
-                      Take back
-                    </Button>
-                  </View>
-                  <View className="flex-row flex-wrap gap-2">
-                    {draft.photos
-                      .filter((photo) => sign.photos?.includes(photo.id))
-                      .map((photo) => (
-                        <Thumbnail key={photo.id} photo={photo} side={72} />
-                      ))}
-                  </View>
-                </View>
-              </Remark>
-            ))}
-            {asked.length > 0 ? (
-              <Small className="text-ink">
-                {asked.length === 1 ? 'Answer the known defect' : `Answer the ${asked.length} known defects`} before this part counts as
-                inspected.
-              </Small>
-            ) : null}
-            {before.map((one) => (
-              <KnownFault
-                key={one.sign.key}
-                known={one}
-                answer={answerTo(draft, one.sign)}
-                canTell={canTell(one.sign)}
-                onSame={() => goesOn(one.sign, 'same')}
-                onLarger={() => onMark({ zone: one.sign.zone, larger: one.sign })}
-                onGone={() => goesOn(one.sign, 'gone')}
-                onNotSeen={() => notSeen(one.sign)}
-                onClose={(ended, note) => goesOn(one.sign, 'gone', ended, note)}
-                onUndo={() => undo(one.sign)}
-              />
-            ))}
-            {before.length === 0 && last ? (
-              <Small>
-                Last visit, {dayWords(last.look.day)}: {seenBefore ? 'looked at, nothing here.' : 'nobody looked here.'}
-              </Small>
-            ) : null}
-            <View className="flex-row gap-2">
-              <Button kind="next" className="flex-1" onPress={clear} disabled={asked.length > 0}>
-                {before.length > 0 ? 'Nothing new here' : here.length > 0 ? 'Done here' : 'Nothing here'}
-              </Button>
-              <Button className="flex-1" onPress={() => onMark({ zone: current })}>
-                {here.length > 0 ? 'Another sign' : 'Mark a sign'}
-              </Button>
-            </View>
-            <Button kind="dashed" onPress={blocked}>
-              Can’t get there: wall, hedge, traffic
-            </Button>
-            {current.startsWith('stem-') ? (
-              <View className="gap-1">
-                <Small className="font-body-bold">Or tap the height of a sign</Small>
-                <StemHeights
-                  zone={current}
-                  signs={here}
-                  before={before.map(({ sign }) => sign)}
-                  onPick={(height) => onMark({ zone: current, height })}
-                />
-              </View>
-            ) : null}
-            <View className="gap-2">
-              <Small className="font-body-bold">The whole side in a picture</Small>
-              <View className="flex-row flex-wrap gap-2">
-                {photosHere.map((photo) => (
-                  <Thumbnail key={photo.id} photo={photo} side={72} />
-                ))}
-              </View>
-              <PhotoPicker
-                zone={current}
-                sign={null}
-                of={`the ${zoneWords(current)}`}
-                onPhoto={(photo) => {
-                  setPicked(current);
-                  change((now) => ({ photos: [...now.photos, photo] }));
-                }}
-              />
-            </View>
-            {states.get(current) !== 'blank' ? (
-              <Button kind="quiet" onPress={blank}>
-                Make it blank again
-              </Button>
-            ) : null}
-          </>
+          <PartPanel
+            current={current}
+            draft={draft}
+            actions={actions}
+            before={known.filter(({ sign }) => sign.zone === current)}
+            asked={waiting.filter(({ sign }) => sign.zone === current)}
+            last={last}
+            blankHere={states.get(current) === 'blank'}
+            onMark={onMark}
+            onPhoto={(photo) => {
+              setPicked(current);
+              change((now) => ({ photos: [...now.photos, photo] }));
+            }}
+          />
         ) : (
           <>
             <Heading>All the way round</Heading>
@@ -304,6 +115,7 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
           drillings={draft.drillings}
           devices={devices}
           dbh={dbh}
+          hints={onThisKind(library.signs.find(({ found }) => found === 'sound') ?? { onKinds: [] }, taxon?.name ?? null)}
           suspected={draft.signs.length > 0 || draft.sounding.some((s) => s.sound !== 'clear')}
           onSound={(zone, sound) => {
             setPicked(zone);
