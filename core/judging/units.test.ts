@@ -56,9 +56,9 @@ describe('a judgement in the units of the one who looks', () => {
     );
   });
   it('a request measured in feet is worded in feet unless it asks otherwise', () => {
-    const request = { measurements: { height: { value: 60, unit: 'ft' }, crownBase: { value: 20, unit: 'ft' } } };
-    expect(judge(request).vigour.statements[0]?.evidence).toBe('Height 60 ft, lowest live crown at 20 ft.');
-    expect(judge({ ...request, units: 'metric' }).vigour.statements[0]?.evidence).toBe('Height 18.3 m, lowest live crown at 6.1 m.');
+    const request = { measurements: { height: { value: 60, unit: 'ft' }, crownBase: { value: 50, unit: 'ft' } } };
+    expect(judge(request).vigour.statements[0]?.evidence).toBe('Height 60 ft, lowest live crown at 50 ft.');
+    expect(judge({ ...request, units: 'metric' }).vigour.statements[0]?.evidence).toBe('Height 18.3 m, lowest live crown at 15.2 m.');
   });
 });
 

@@ -26,7 +26,7 @@ const XA: Speech = { language: 'en-XA' };
 const LIBRARY_SAYS = new Set([
   ...testLibrary.signs.flatMap((sign) => [sign.label, sign.source, ...sign.cautions, ...sign.normal.map((n) => n.why)]),
   ...testLibrary.signs.flatMap((sign) => sign.calls.map((call) => call.because)),
-  ...testLibrary.signs.flatMap((sign) => sign.speaksFor.map((one) => one.because)),
+  ...testLibrary.signs.flatMap((sign) => [...sign.speaksFor.map((one) => one.because), ...sign.onKinds.map((one) => one.says)]),
   ...testLibrary.agents.flatMap((agent) => [agent.name, ...agent.cautions, ...agent.calls.map((call) => call.because)]),
   ...testLibrary.agents.flatMap(({ keepOut }) => (keepOut ? [keepOut.because, keepOut.call] : [])),
   ...testLibrary.agents.flatMap(({ handling }) => (handling ? [handling.sampler, ...handling.sample, ...handling.cut] : [])),

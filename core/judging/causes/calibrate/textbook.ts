@@ -26,7 +26,7 @@ export function textbookSigns(library: Pick<Library, 'signs'>, agent: Agent): Si
         id: sign.id,
         zone,
         key: `${i}`,
-        ...(entry.kinds ? { kind: entry.kinds[0] } : {}),
+        ...(entry.kinds ? { kind: entry.kinds.find((kind) => !sign.fields.kind?.loose?.includes(kind)) ?? entry.kinds[0] } : {}),
         ...(entry.parts ? { part: entry.parts[0] } : {}),
         ...(entry.patterns ? { pattern: entry.patterns[0] } : {}),
         ...(entry.lasting ? { lasting: entry.lasting[0] } : {}),
