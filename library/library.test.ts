@@ -49,6 +49,10 @@ describe('the library', () => {
     expect(library.agents.length).toBeGreaterThanOrEqual(8);
     expect(new Set(library.signs.flatMap((s) => s.zones)).size).toBe(18);
   });
+  it('every sign has a cause in the library, or says that it needs none', () => {
+    const named = new Set(library.agents.flatMap(({ signs }) => signs.map(({ sign }) => sign)));
+    expect(library.signs.filter(({ id, ownCause }) => !ownCause && !named.has(id)).map(({ id }) => id)).toEqual([]);
+  });
   it('no two taxa are indistinguishable by their records', () => {
     for (const a of library.taxa)
       for (const b of library.taxa) if (a.name < b.name) expect(JSON.stringify(a.traits)).not.toBe(JSON.stringify(b.traits));

@@ -1,5 +1,5 @@
 /**
  * Version of the rules of assessing. It is raised where the same record is assessed otherwise than before in what is dangerous, so that
- * a service that is upgraded assesses every tree again: 2, what a later visit does not mention counts as it was.
+ * a service that is upgraded assesses every tree again: 2, what a later visit does not mention counts as it was; 3, so do works and what a person set.
  */
-export const RULES = 2;
+export const RULES = 3;

@@ -164,8 +164,12 @@ const signRule = z
     /** Only on trees built so; a tree whose kind is not known counts as a broadleaf. */
     builds: z.array(z.enum(BUILDS)).optional(),
     because: z.string().min(5),
+    /** Where a rule of its own comes from; of the sign's file when not given. A rule on two signs together needs one. */
+    source: z.string().min(5).optional(),
   })
   .superRefine((rule, context) => {
+    if (rule.with && rule.source === undefined)
+      context.addIssue({ code: 'custom', path: ['source'], message: 'a rule on signs together says where it comes from' });
     const bands: readonly string[] = rule.scale === 'vigour' ? VIGOUR : rule.scale === 'soundness' ? SOUNDNESS : HIDDEN_DECAY;
     if (!bands.includes(rule.atLeast)) {
       context.addIssue({

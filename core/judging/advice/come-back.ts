@@ -90,9 +90,9 @@ function firstIn(wanted: readonly number[], by: string, latitude: Latitude): str
 export interface KnownBefore {
   /** ISO date */
   since: string;
-  vigour: string;
-  soundness: string;
-  hiddenDecay: string;
+  vigour: Judged<'vigour'>;
+  soundness: Judged<'soundness'>;
+  hiddenDecay: Judged<'hiddenDecay'>;
 }
 
 /** Vigour needs a look of its own. */
@@ -115,9 +115,9 @@ export function knownBefore(
     const lines = drilled.filter((line) => line.seenOn === since);
     return {
       since,
-      vigour: vigour(library, then, signs, looked).band,
-      soundness: soundness(library, then, signs, lines, looked, UNJUDGED).band,
-      hiddenDecay: hiddenDecay(library, then, signs, lines, looked).band,
+      vigour: vigour(library, then, signs, looked),
+      soundness: soundness(library, then, signs, lines, looked, UNJUDGED),
+      hiddenDecay: hiddenDecay(library, then, signs, lines, looked),
     };
   });
 }
@@ -139,13 +139,14 @@ function fromBefore(known: KnownBefore, today: string, say: Catalogue['comeBack'
     const by = addMonths(known.since, months);
     return by > today ? by : addDays(today, SOON);
   };
-  const grows = known.vigour === 'strained' || known.vigour === 'failing' || known.vigour === 'dead' ? BY_VIGOUR[known.vigour] : undefined;
-  const sound = BY_SOUNDNESS[known.soundness];
-  const decay = BY_DECAY[known.hiddenDecay];
+  const { band } = known.vigour;
+  const grows = band === 'strained' || band === 'failing' || band === 'dead' ? BY_VIGOUR[band] : undefined;
+  const sound = BY_SOUNDNESS[known.soundness.band];
+  const decay = BY_DECAY[known.hiddenDecay.band];
   return [
-    ...(grows === undefined ? [] : [{ by: runsOut(grows), because: say.lastSeen(say.vigour(known.vigour), known.since) }]),
-    ...(sound === undefined ? [] : [{ by: runsOut(sound), because: say.lastSeen(say.soundness(known.soundness), known.since) }]),
-    ...(decay === undefined ? [] : [{ by: runsOut(decay), because: say.lastSeen(say.hiddenDecay(known.hiddenDecay), known.since) }]),
+    ...(grows === undefined ? [] : [{ by: runsOut(grows), because: say.lastSeen(say.found(known.vigour), known.since) }]),
+    ...(sound === undefined ? [] : [{ by: runsOut(sound), because: say.lastSeen(say.found(known.soundness), known.since) }]),
+    ...(decay === undefined ? [] : [{ by: runsOut(decay), because: say.lastSeen(say.found(known.hiddenDecay), known.since) }]),
   ];
 }
 
@@ -188,6 +189,9 @@ const WORKS_YEARLY = 12;
 /** Days before works begin in which the tree is looked at. */
 const BEFORE_WORKS = 7;
 
+/** Reasons of a date that are told; a colleague names the first few. */
+const REASONS_TOLD = 3;
+
 /** The next day on which works ask for a look. Common practice, no source. */
 function worksDate({ moment, begins, ends, saidOn }: WorksAnswer, today: string): string {
   const soon = addMonths(today, WORKS_OPEN);
@@ -226,11 +230,11 @@ export function comeBack(
   const slack = settled ? SETTLED : 1;
   const { vigour, soundness, hiddenDecay } = judged;
   const dead = vigour.band === 'dead' && harmInReach(input, true);
-  ask(dead ? DEAD_OVER_PEOPLE : (BY_VIGOUR[vigour.band] ?? NEVER_LOOKED), say.vigour(vigour.band), vigour.band !== 'dead');
+  ask(dead ? DEAD_OVER_PEOPLE : (BY_VIGOUR[vigour.band] ?? NEVER_LOOKED), say.found(vigour), vigour.band !== 'dead');
   const bySoundness = BY_SOUNDNESS[soundness.band];
-  ask(bySoundness === undefined ? undefined : bySoundness * slack, settled ? say.settled(soundness.band) : say.soundness(soundness.band));
+  ask(bySoundness === undefined ? undefined : bySoundness * slack, settled ? say.settled(say.found(soundness)) : say.found(soundness));
   const byDecay = BY_DECAY[hiddenDecay.band];
-  ask(byDecay === undefined ? undefined : byDecay * slack, say.hiddenDecay(hiddenDecay.band));
+  ask(byDecay === undefined ? undefined : byDecay * slack, say.found(hiddenDecay));
   ask(BY_RISK[risk ?? ''], say.risk(risk));
   if (input.beneath.some((one) => canBeHarmed(one) && occupancyOf(one) === 'constant')) ask(ALWAYS_BENEATH, say.alwaysBeneath);
   if (alerts.length > 0) ask(WORSENING, say.worsens(alerts[0]?.label));
@@ -255,7 +259,10 @@ export function comeBack(
   const reasons = first.map(({ because }) => because);
   const told = (by: string, awaited?: Awaited['because']): ComeBack => ({
     by,
-    because: say.reasons([...new Set(reasons)], awaited ? say[awaited === 'fruit bodies' ? 'fruitBodies' : awaited] : undefined),
+    because: say.reasons(
+      [...new Set(reasons)].slice(0, REASONS_TOLD),
+      awaited ? say[awaited === 'fruit bodies' ? 'fruitBodies' : awaited] : undefined,
+    ),
     season: seasonOf(by, input.latitude),
   });
   const open = {

@@ -11,11 +11,11 @@ const a = judgeOak({
 describe('statements beside the scales open to their rules too', () => {
   it('the outlook names the reading that holds it there', () =>
     expect(explain.outlook(a)).toMatchObject({
-      says: 'Outlook five to ten years (under 10 years): soundness: serious weakness.',
-      evidence: 'soundness: serious weakness.',
+      says: 'Outlook five to ten years (under 10 years): fungus at the base.',
+      evidence: 'fungus at the base.',
     }));
   it('the date names the reading that asks soonest', () => {
-    expect(explain.comeBack(a.comeBack).says).toMatch(/^By 20\d\d-\d\d-\d\d, in \w+: .*serious weakness/);
+    expect(explain.comeBack(a.comeBack).says).toMatch(/^By 20\d\d-\d\d-\d\d, in \w+: a fungus eats the base of the tree/);
     expect(explain.comeBack(a.comeBack).rule).toMatch(/shortest interval/);
   });
   it('an option says its place under the profile, its reasons and its conditions', () => {

@@ -25,13 +25,13 @@ function killerOf({ library, plausible }: Pick<Standing, 'library' | 'plausible'
  * has settled is none.
  */
 function groundsToRemove(of: Standing, { weak, risk }: Ranks, say: Say): Ground[] {
-  const { library, vigour, soundness, faults, signs, setting } = of;
+  const { library, vigour, faults, signs, setting } = of;
   const grounds = new Map<Ground['mechanism'], string>();
   const killer = killerOf(of);
-  if (weak >= FAILING) grounds.set('vigour', say.vigour(vigour.band));
+  if (weak >= FAILING) grounds.set('vigour', say.found(vigour));
   for (const fault of faults)
     if (!fault.onLimb && fault.rank >= 2 && !fault.settled && !grounds.has(fault.sign.mechanism))
-      grounds.set(fault.sign.mechanism, say.soundness(soundness.band));
+      grounds.set(fault.sign.mechanism, say.ground(fault.sign.label));
   const decayed = signs.some((seen) => {
     const sign = signNamed(library, seen.id);
     return sign?.mechanism === 'decay' && (worstRule(sign, seen, 'hiddenDecay', setting)?.rank ?? 0) >= 2 && seen.trend !== 'same';
@@ -88,7 +88,7 @@ export function felling(of: Standing, ranks: Ranks, say: Say): Weighed[] {
     {
       do: 'remove',
       because: [
-        ...(grounds.length === 0 ? [say.vigour(vigour.band)] : [...new Set(grounds.map(({ says }) => says))]),
+        ...(grounds.length === 0 ? [say.found(vigour)] : [...new Set(grounds.map(({ says }) => says))]),
         ...(givesWay ? [say.cannotWait] : []),
         ...(likely ? [say.likelyCause(cause.name)] : []),
       ],

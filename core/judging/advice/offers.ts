@@ -75,7 +75,7 @@ function called(of: Standing, { weak, risk, unsound }: Ranks, say: Say): Weighed
     const ready = CALLED[option];
     // Freeing a failing tree comes too late.
     if (option === 'free it from competitors' && weak >= FAILING) return { do: option, because, weight: all(2), by };
-    if (option === 'bring on a successor') return { do: option, because: [...because, say.vigour(vigour.band)], weight: ready.weight, by };
+    if (option === 'bring on a successor') return { do: option, because: [...because, say.found(vigour)], weight: ready.weight, by };
     // Where nothing can be hurt, deadwood stays.
     if (option === 'take out dead wood' && harm === 'none') return { do: option, because, weight: all(NOTHING_IN_REACH), by };
     // What holds or lightens a fork waits while nobody is at risk.
@@ -237,21 +237,21 @@ function keeping(of: Standing, { weak, unsound, decay, risk }: Ranks, comeBackBy
   if (judged && (unsound === 0 || settled) && weak <= 1)
     made.push({
       do: 'keep',
-      because: [...(settled ? [say.settled] : vigour.reasons.slice(0, 1)), say.soundness(soundness.band)],
+      because: [settled ? say.settled : say.found(vigour), say.found(soundness)],
       weight: settled ? all(8.7) : all(unseen > MUCH_UNSEEN ? 4 : 6),
     });
   if (rare) made.push({ do: 'keep as seed source', because: [say.rare], weight: weights(3, 8, 6) });
   if ((unsound >= 1 || weak >= 2 || decay >= 1 || unseen > 0 || !judged) && weak < DEAD) {
     const because = [
       ...(unseen > 0 ? [say.unseen(unseen, ZONES.length)] : []),
-      ...(decay >= 1 ? [say.hiddenDecay(hiddenDecay.band)] : []),
-      ...(weak >= 2 ? [say.vigour(vigour.band)] : []),
-      ...(unsound >= 1 ? [say.soundness(soundness.band)] : []),
+      ...(decay >= 1 ? [say.found(hiddenDecay)] : []),
+      ...(weak >= 2 ? [say.found(vigour)] : []),
+      ...(unsound >= 1 ? [say.found(soundness)] : []),
     ];
     const few = weak >= FAILING || stemRank >= 2;
     made.push({
       do: 'watch',
-      because: because.length > 0 ? because : [say.soundness(soundness.band)],
+      because: because.length > 0 ? because : [say.found(soundness)],
       weight: few ? weights(2, 3, 4) : weights(5, 5, 5.5),
     });
   }
@@ -321,7 +321,7 @@ function lookingInto(of: Standing, { weak, risk, palm, unsound }: Ranks, say: Sa
   else if (stemDecay === 1)
     made.push({
       do: 'investigate further',
-      because: [say.hiddenDecay(hiddenDecay.band)],
+      because: [say.found(hiddenDecay)],
       weight: weights(4.5, 4, 4),
       by: dueBy(input, POSSIBLE_DECAY, seenSince(input, decaying)),
     });

@@ -74,7 +74,7 @@ export function outlook(
 ): OutlookJudged {
   const said: Said[] = ofFindings(found, say);
   const ofVigour = BY_VIGOUR[vigour.band];
-  if (ofVigour !== undefined && found.length === 0) said.push({ step: ofVigour, because: say.vigour(vigour.band) });
+  if (ofVigour !== undefined && found.length === 0) said.push({ step: ofVigour, because: say.found(vigour) });
   const bearing = faults.filter((fault) => !fault.onLimb);
   const worst = bearing.filter(({ rank }) => rank === stemRank);
   if (stemRank > 0) {
@@ -83,7 +83,7 @@ export function outlook(
     const settled = worst.length > 0 && worst.every((fault) => fault.settled) && stemRank < 3;
     said.push({
       step: settled ? Math.max(1, step - 1) : step,
-      because: settled ? say.settled(soundness.band) : say.soundness(soundness.band),
+      because: settled ? say.settled(worst[0]?.sign.label ?? '') : worst[0] ? say.fault(worst[0].sign.label) : say.found(soundness),
     });
   } else if (soundness.band !== NOT_JUDGED && faults.length > 0) {
     said.push({ step: 0, because: say.limbs });

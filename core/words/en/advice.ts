@@ -1,5 +1,5 @@
 import { genusOf, type Agent, type FailsBy, type OptionKind, type Stage } from '../../knowledge';
-import type { Judgement, Option, ScreenedTarget, Statement, WorksAnswer } from '../../record/judgement';
+import type { Judged, Judgement, Option, ScreenedTarget, Statement, WorksAnswer } from '../../record/judgement';
 import { occupancyOf, type Beneath, type Works } from '../../record/look';
 import type { Profile } from '../../record/organisation';
 import { treeWords, type UnitSystem } from '../../units/lengths';
@@ -136,9 +136,8 @@ export const options = (units: UnitSystem) => ({
     ];
   },
   who: (option: OptionKind): string => WHO[option],
-  soundness: (band: string) => `Soundness: ${band}.`,
-  vigour: (band: string) => `Vigour ${band}.`,
-  hiddenDecay: (band: string) => `Hidden decay ${band}.`,
+  /** What a scale rests on; its band where nothing is written. */
+  found: ({ band, statements: [first] }: Judged): string => `${capital(open(first?.clause ?? first?.says ?? band))}.`,
   rare: "On the district's list of rare kinds: kept to its last.",
   unseen: (unseen: number, all: number) => `${unseen} of ${all} zones were not looked at.`,
   lessLoad: (faults: readonly string[]) =>
@@ -186,6 +185,8 @@ export const options = (units: UnitSystem) => ({
     `Works were done at the roots that hold the tree (within ${treeWords(radius, units)}): have the roots laid bare and judged.`,
   cannotWait: 'What bears the tree is giving way.',
   secondLook: 'a second look by a qualified assessor, since one fault alone speaks for it',
+  /** A serious defect, by its label. */
+  ground: (label: string) => `${label}: a serious defect.`,
   decayed: 'Decay is likely in what bears the tree.',
   killer: (name: string) => `${name}, which seldom lets a tree live.`,
   likelyCause: (name: string) => `Likely cause: ${name}.`,
@@ -196,9 +197,11 @@ export const options = (units: UnitSystem) => ({
 /** How long the tree can be expected to do its work, and what holds it there. */
 export const outlook = {
   vigour: (band: string) => `vigour ${band}`,
-  soundness: (band: string) => `soundness: ${band}`,
+  /** What a scale rests on. */
+  found: ({ band, statements: [first] }: Judged): string => small(open(first?.clause ?? first?.says ?? band)),
   mild: (band: string, name: string | undefined) => `vigour ${band}, which ${name?.toLowerCase()} explains and seldom ends a tree`,
-  settled: (band: string) => `soundness: ${band}, settled`,
+  fault: (label: string) => small(label),
+  settled: (fault: string) => `${small(fault)}, unchanged`,
   limbs: 'what is at fault are limbs, which can be taken off',
   old: 'it is old already',
   agent: (name: string | undefined) => `the usual course of ${name?.toLowerCase()}`,
@@ -209,12 +212,11 @@ export const outlook = {
 
 /** When to come back, and what asks for it. */
 export const comeBack = {
-  vigour: (band: string) => `vigour ${band}`,
-  soundness: (band: string) => `soundness: ${band}`,
-  settled: (band: string) => `soundness: ${band}, settled`,
-  hiddenDecay: (band: string) => `hidden decay ${band}`,
+  /** What a scale rests on. */
+  found: ({ band, statements: [first] }: Judged): string => small(open(first?.clause ?? first?.says ?? band)),
+  settled: (reason: string) => `${reason}, unchanged`,
   sign: (label: string) => `${label.toLowerCase()} may have gone on`,
-  lastSeen: (fault: string, on: string) => `${fault}, last looked at on ${on}`,
+  lastSeen: (reason: string, on: string) => (reason.includes(on) ? reason : `${reason}, last seen on ${on}`),
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
   alwaysBeneath: 'somebody or something is nearly always beneath',
   works: {
@@ -230,7 +232,7 @@ export const comeBack = {
   foliage: 'the foliage still has to be seen in leaf',
   structure: 'structure shows best bare',
   fruitBodies: 'annual fruit bodies show in autumn',
-  reasons: (asks: readonly string[], awaited: string | undefined) => [asks.join(', '), ...(awaited ? [awaited] : [])].join('; '),
+  reasons: (asks: readonly string[], awaited: string | undefined) => [...asks, ...(awaited ? [awaited] : [])].join('; '),
   laterSet: (held: string, to: string, why: string) => `${held}; the observer would come by ${to} (${why}), which waits for a second look`,
   set: (why: string) => `set by the observer: ${why}`,
 };

@@ -118,7 +118,7 @@ export const scales = (units: UnitSystem) => {
         clause: `${small(open(rule.because))} (${sign.label.toLowerCase()}, ${where}${then})`,
         rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
         evidence: `${capital(met)} at the ${where}${on ? ` on ${on}` : ''}${details ? `: ${details}` : ''}.${on ? ' Not mentioned this time.' : ''}${readOn ? ` As read on ${readOn}.` : ''}${unsaid.length > 0 ? ` ${capital(listed(unsaid.map((one) => unsaidWords(one, sign))))}.` : ''}`,
-        source: sign.source,
+        source: rule.source ?? sign.source,
       };
     },
 
