@@ -107,6 +107,14 @@ describe('the plan of the walk-round', () => {
     };
     expect(reach(3.5)).toBeGreaterThan(reach(0.2));
   });
+  it('no mark lies on the label of a part beside the stem, however many there are', () => {
+    for (const sector of planSectors().filter(({ zone }) => ['unions', 'branches', 'foliage', 'crown-top'].includes(zone)))
+      for (const n of [1, 2, 3, 4, 5])
+        for (let k = 0; k < n; k++) {
+          const [x, y] = markOn(sector, undefined, k, n);
+          expect(Math.hypot(x - sector.label[0], y - sector.label[1])).toBeGreaterThan(14);
+        }
+  });
 });
 
 describe('how to measure', () => {

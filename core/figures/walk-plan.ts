@@ -93,7 +93,13 @@ export function markOn(sector: PlanSector, height: number | undefined, k: number
   const reach = stem
     ? sector.from + 12 + Math.min(1, (height ?? USUAL_HEIGHT) / TOP_OF_SIDE) * (sector.to - sector.from - 22)
     : sector.to - 8;
-  // A single mark stands beside the label, not on it.
-  const beside = of === 1 ? 0.22 : 0;
-  return polar(reach, sector.start + sector.width * ((k + 1) / (of + 1) + beside));
+  const share = of === 1 ? 0.72 : (k + 1) / (of + 1);
+  return polar(reach, sector.start + sector.width * (stem ? share : clearOfLabel((k + 0.5) / of)));
 }
+
+/** Share of a sector's width to each side of its label that marks may take. */
+const BESIDE_LABEL = 0.28;
+const EDGE = 0.08;
+
+/** Spreads marks over a sector so that none lies on the label in its middle. @param share 0 to 1 over the sector's width */
+const clearOfLabel = (share: number): number => (share < 0.5 ? EDGE + 2 * share * BESIDE_LABEL : 1 - EDGE - 2 * (1 - share) * BESIDE_LABEL);
