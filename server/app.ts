@@ -17,8 +17,10 @@ import { Provider, type ProviderGiven } from './accounts/provider';
 import { SESSION_MS } from './accounts/people';
 import { signedIn } from './accounts/rules';
 import { isActive } from './accounts/service';
-import { sessionsIn } from './accounts/sessions';
+import { readAnew, sessionsIn } from './accounts/sessions';
 import { SharedLimits } from './http/limits';
+import { madeOnce } from './http/made-once';
+import { ownPagesOnly } from './http/origin';
 import { metrics } from './http/metrics';
 import { keepDistricts, townName } from './districts/service';
 import type { World } from './world';
@@ -165,6 +167,7 @@ export function createApp({
     response.set('Cache-Control', 'no-store');
     next();
   });
+  api.use(ownPagesOnly);
   const shared = (kind: string) => new SharedLimits(world.sequelize, LIMIT_WINDOW_MS, kind);
   const limited = { windowMs: LIMIT_WINDOW_MS, standardHeaders: 'draft-8', legacyHeaders: false, handler: tooMany } as const;
   // A map asks for many small answers at a time; they do not count among what a person does.
@@ -189,14 +192,23 @@ export function createApp({
     // Anybody may be anybody in the demonstration: nobody ties an account of it to themselves.
     provider: provider && !isDemonstration ? new Provider(provider, secret) : null,
   });
-  api.get('/openapi.json', (_request, response) => void response.json(openApi(routes)));
-  mount(api, routes, async (request: Request) => {
-    await keepDistricts(world);
+  api.get(
+    '/openapi.json',
+    madeOnce(() => openApi(routes)),
+  );
+  const whoAsks = async (request: Request) => {
     const { userId, ended } = request.session;
     if (ended)
       throw new HttpProblem(401, 'Signed out', 'This device was signed out from elsewhere, and is to forget what it holds.', ended);
     const user = userId ? await User.findByPk(userId) : null;
     return user && isActive(user) ? signedIn(world, user) : null;
+  };
+  mount(api, routes, {
+    async first(request) {
+      await keepDistricts(world);
+      return whoAsks(request);
+    },
+    now: async (request) => ((await readAnew(request)) ? whoAsks(request) : null),
   });
   api.use(nothingHere);
   app.use('/api/v1', api);

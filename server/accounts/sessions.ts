@@ -66,6 +66,10 @@ class ExpiringStore extends SequelizeStore {
 /** The store of sessions. @param now by whose clock they expire */
 export const sessionsIn = (sequelize: Sequelize, now: () => Date) => new ExpiringStore(sequelize, now);
 
+/** Reads the session of a request anew from the store. @returns false where it has ended meanwhile */
+export const readAnew = (request: Request): Promise<boolean> =>
+  new Promise((resolve) => request.session.reload((error) => resolve(!error)));
+
 /** In words what somebody is signed in on, as far as it says: "Chrome on Android". */
 export function deviceWords(userAgent: string | undefined): string {
   if (!userAgent) return 'a device that does not say what it is';

@@ -92,16 +92,29 @@ function letIn(r: Route, user: Account | null, author: string | undefined): void
     throw new HttpProblem(403, 'Second factor wanted', 'Your organisation asks for a second factor. Set it up under More first.', 'factor');
 }
 
-/** Puts routes on a router, with the role and every input checked before the handler runs. */
-export function mount(router: Router, routes: readonly Route[], userOf: (request: Request) => Promise<Account | null>): void {
+/** Who asks: as the request came in, and as they are now, read anew. */
+export interface Asking {
+  first: (request: Request) => Promise<Account | null>;
+  now: (request: Request) => Promise<Account | null>;
+}
+
+/**
+ * Puts routes on a router, with the role and every input checked before the handler runs. Who may is asked twice: before anything is
+ * read, and again once a body is in or a turn was waited for, since a slow body must not outlive the right to send it.
+ */
+export function mount(router: Router, routes: readonly Route[], asking: Asking): void {
   for (const r of routes) {
     const readBody = r.body ? bodyReader(r.bodyLimit ?? SMALL, r.bodyTypes) : null;
     const handler: RequestHandler = async (request, response) => {
       // Whoever may ask needs no name: also a device that was signed out from elsewhere may sign in.
-      const user = r.role === 'anyone' ? null : await userOf(request);
+      let user = r.role === 'anyone' ? null : await asking.first(request);
       letIn(r, user, request.get(AUTHOR));
       const answer = async () => {
         await readBody?.(request, response);
+        if (r.role !== 'anyone' && (readBody || r.heavy)) {
+          user = await asking.now(request);
+          letIn(r, user, request.get(AUTHOR));
+        }
         return r.handle({
           params: check(r.params, request.params, 'path'),
           query: check(r.query, request.query, 'query'),

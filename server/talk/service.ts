@@ -174,7 +174,7 @@ export async function noticesOf({ sequelize }: Pick<World, 'sequelize'>, user: s
   return { items, unseen: items.filter((one) => !one.isSeen).length };
 }
 
-/** Notes that somebody had some visits, reviews or words of a tree before them; the first time holds. */
+/** Notes that somebody had some visits, reviews or words of a tree before them; the first time holds. What is none of that tree is left out. */
 export async function noteSeen(
   { sequelize }: Pick<World, 'sequelize'>,
   user: string,
@@ -183,8 +183,13 @@ export async function noteSeen(
 ): Promise<void> {
   if (what.length === 0) return;
   await sequelize.query(
-    `INSERT IGNORE INTO seen (what_id, user_id, tree_id, at) VALUES ${what.map(() => '(?, ?, ?, UTC_TIMESTAMP(3))').join()}`,
-    { replacements: what.flatMap((id) => [id, user, treeId]) },
+    `INSERT IGNORE INTO seen (what_id, user_id, tree_id, at)
+     SELECT id, ?, ?, UTC_TIMESTAMP(3) FROM (
+       SELECT id FROM visits WHERE tree_id = ? AND id IN (?)
+       UNION SELECT id FROM reviews WHERE tree_id = ? AND id IN (?)
+       UNION SELECT id FROM messages WHERE tree_id = ? AND id IN (?)
+     ) AS there`,
+    { replacements: [user, treeId, treeId, what, treeId, what, treeId, what] },
   );
 }
 

@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import type { LiveEvent } from '@dendrix/core/contracts';
 import { createApp } from '../app';
@@ -82,6 +83,24 @@ describe('talk', () => {
         [visitId, 'Test coordinator'],
       ]),
     );
+  });
+  it('what is not of the tree is not noted as seen, however often it is sent', async () => {
+    const { treeId, visitId } = await visited();
+    const other = await visited();
+    const before = (await crew.get(`/trees/${treeId}`)).text.length;
+    for (let i = 0; i < 5; i++) {
+      const what = [...Array.from({ length: 390 }, () => newId()), other.visitId, visitId];
+      expect((await coordinator.post('/seen', { treeId, what })).status).toBe(204);
+      expect((await coordinator.post('/seen', { treeId: newId(), what })).status).toBe(204);
+    }
+    const { text, body } = await crew.get(`/trees/${treeId}`);
+    expect(body.seen.map((one: { what: string }) => one.what)).toEqual([visitId]);
+    expect(text.length - before).toBeLessThan(400);
+    const rows = await service.sequelize.query('SELECT what_id FROM seen WHERE what_id = ?', {
+      type: QueryTypes.SELECT,
+      replacements: [other.visitId],
+    });
+    expect(rows).toEqual([]);
   });
   it('somebody else’s id, nobody, an empty word and a point without its visit are refused with a sentence', async () => {
     const { treeId, visitId } = await visited();

@@ -115,6 +115,18 @@ async function newestVisits(
   return { rows: wanted.flatMap((id) => byId.get(id) ?? []), counts: new Map([...all].map(([id, visits]) => [id, visits.length])) };
 }
 
+/** Notes of who saw what that go out with a tree, the newest. */
+const MOST_SEEN = 300;
+
+/** Who saw what of some trees, the newest of each, oldest first. */
+const newestSeen = ({ sequelize }: Pick<World, 'sequelize'>, ids: readonly string[]): Promise<Seen[]> =>
+  sequelize.query(
+    `SELECT what_id AS whatId, user_id AS userId, tree_id AS treeId, at FROM (
+       SELECT s.*, ROW_NUMBER() OVER (PARTITION BY tree_id ORDER BY at DESC) AS nth FROM seen s WHERE tree_id IN (?)
+     ) AS newest WHERE nth <= ? ORDER BY at`,
+    { replacements: [[...ids], MOST_SEEN], model: Seen, mapToModel: true },
+  );
+
 /**
  * Trees with their records, their newest visits first, as of a round: read together, so that twenty cost little more than one. Those
  * that are not there are left out.
@@ -133,7 +145,7 @@ export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly s
     arrivedPhotos(wanted),
     Message.findAll({ where, order: [['at', 'ASC']] }),
     PutOff.findAll({ where, order: [['at', 'DESC']] }),
-    Seen.findAll({ where, order: [['at', 'ASC']] }),
+    newestSeen(world, wanted),
   ]);
   const names = await people([
     ...[...rows, ...determinations, ...reviews, ...messages, ...putOffs, ...seen].map((row) => row.userId),
