@@ -138,6 +138,20 @@ describe('a tree of a list with visits that are not sent yet', () => {
       vigour: 'failing',
       dueOn: '2026-07-01',
     }));
+  it('a visit made without the whole record makes no danger smaller', () => {
+    const silent = testVisit('2026-06-01', { bands: { soundness: 'no weakness seen', hiddenDecay: 'none suspected', vigour: 'thriving' } });
+    const held = tree('proposed', { soundness: 'act first', hiddenDecay: 'likely', vigour: 'failing', risk: 'high' });
+    expect(briefWithUnsent(held, [sent(silent)])).toMatchObject({
+      soundness: 'act first',
+      hiddenDecay: 'likely',
+      risk: 'high',
+      vigour: 'thriving',
+    });
+    expect(briefWithUnsent(tree('proposed', { soundness: 'weakness' }), [sent(silent)]).soundness).toBe('weakness');
+    expect(briefWithUnsent(tree('proposed', { soundness: 'no weakness seen on what was looked at' }), [sent(silent)]).soundness).toBe(
+      'no weakness seen',
+    );
+  });
   it('a reading that a simulator made up is no size of the tree', () => {
     const read = (simulated: boolean) =>
       briefWithUnsent(tree('proposed', { dbh: 0.3 }), [

@@ -1,5 +1,6 @@
 import type { DeterminationView, FollowUpView, TreeBrief, TreeDetail, VisitView } from '../contracts/api';
-import { NOT_JUDGED, type Band, type Judgement, type Scale } from '../record/judgement';
+import { HIDDEN_DECAY, SOUNDNESS } from '../knowledge';
+import { NOT_JUDGED, RISKS, type Band, type Judgement, type Scale } from '../record/judgement';
 import type { TreeSubmission } from '../record/tree';
 import type { VisitSubmission } from '../record/visit';
 import { countedMeasurements } from '../record/measurement';
@@ -101,6 +102,9 @@ export function briefWithUnsent(tree: TreeBrief, unsent: readonly Unsent[]): Tre
     const word: Band<S> = judgement[scale].band as Band<S>;
     return word === NOT_JUDGED && held !== null ? held : word;
   };
+  // The device may not hold what earlier visits saw: until the service has assessed it, a danger in the record stays one.
+  const worse = <W extends string>(order: readonly string[], own: W | null, held: W | null): W | null =>
+    held !== null && order.indexOf(held) > order.indexOf(own ?? '') ? held : own;
   const settled = tree.standing === 'confirmed' || tree.standing === 'overturned' || tree.standing === 'contested';
   return {
     ...tree,
@@ -108,10 +112,10 @@ export function briefWithUnsent(tree: TreeBrief, unsent: readonly Unsent[]): Tre
     dbh: sizes.dbh?.m ?? tree.dbh,
     height: sizes.height?.m ?? tree.height,
     vigour: band('vigour', tree.vigour),
-    soundness: band('soundness', tree.soundness),
-    hiddenDecay: band('hiddenDecay', tree.hiddenDecay),
+    soundness: worse(SOUNDNESS.slice(1), band('soundness', tree.soundness), tree.soundness),
+    hiddenDecay: worse(HIDDEN_DECAY.slice(1), band('hiddenDecay', tree.hiddenDecay), tree.hiddenDecay),
     seenPercent: judgement.lookedAt.percent,
-    risk: judgement.screening ? judgement.ruled.risk : tree.risk,
+    risk: worse(RISKS, judgement.screening ? judgement.ruled.risk : tree.risk, tree.risk),
     dueOn: judgement.comeBack.by,
     dueBecause: judgement.comeBack.because,
     lastVisitOn: look.day,
