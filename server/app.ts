@@ -34,6 +34,8 @@ declare module 'express-session' {
     device: string;
     /** A second factor that waits for its first code. */
     offered: string;
+    /** When it was offered, ISO. */
+    offeredAt: string;
     /** Ended from elsewhere: the device is to forget what it holds. */
     ended: 'forget';
   }
@@ -58,6 +60,8 @@ export interface AppOptions {
   proxies?: string;
   /** Where the organisation signs in, if it does so elsewhere. */
   provider?: ProviderGiven;
+  /** A live stream says so often that it is there, and looks whether it may go on, ms. */
+  beatMs?: number;
 }
 
 /** A database that does not answer so soon is not ready, ms. */
@@ -77,11 +81,11 @@ function styleHashes(webDir: string | undefined): string[] {
 }
 
 /** What of a request is written to the log: neither cookie nor body. */
-const loggedRequest = ({ id, method, url }: { id?: unknown; method?: string; url?: string }) => ({
+const loggedRequest = ({ id, method, url, originalUrl }: { id?: unknown; method?: string; url?: string; originalUrl?: string }) => ({
   id,
   method,
   // What is asked for, without what was typed: a search may be a name.
-  path: url?.split('?')[0],
+  path: (originalUrl ?? url)?.split('?')[0],
 });
 const loggedAnswer = ({ statusCode }: { statusCode?: number }) => ({ status: statusCode });
 
@@ -110,6 +114,7 @@ export function createApp({
   isDemonstration = false,
   proxies,
   provider,
+  beatMs,
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -120,7 +125,8 @@ export function createApp({
         logger,
         autoLogging: { ignore: (request) => !request.url?.startsWith('/api') },
         serializers: { req: loggedRequest, res: loggedAnswer, err: loggedError },
-        wrapSerializers: true,
+        // Given as they are: what a wrapper made of an error is none any more.
+        wrapSerializers: false,
       }),
     );
   app.use(
@@ -184,14 +190,19 @@ export function createApp({
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_MS },
     }),
   );
-  const routes = allRoutes(world, fonts, {
-    clock,
-    secret,
-    isDemonstration,
-    town: townName,
-    // Anybody may be anybody in the demonstration: nobody ties an account of it to themselves.
-    provider: provider && !isDemonstration ? new Provider(provider, secret) : null,
-  });
+  const routes = allRoutes(
+    world,
+    fonts,
+    {
+      clock,
+      secret,
+      isDemonstration,
+      town: townName,
+      // Anybody may be anybody in the demonstration: nobody ties an account of it to themselves.
+      provider: provider && !isDemonstration ? new Provider(provider, secret) : null,
+    },
+    beatMs,
+  );
   api.get(
     '/openapi.json',
     madeOnce(() => openApi(routes)),
@@ -218,6 +229,12 @@ export function createApp({
     // File names of the bundle carry a hash of their content, so they never go stale.
     app.use('/_expo', express.static(join(webDir, '_expo'), { immutable: true, maxAge: '1y' }));
     app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }));
+    // A script that is not there is not the page: an open tab after an upgrade must not take the one for the other.
+    app.use(
+      ['/_expo', '/assets'],
+      (_request, response) => void response.status(404).type('text').send('Not here any more. Load the page again.'),
+    );
+    app.get('/robots.txt', (_request, response) => void response.type('text').send('User-agent: *\nDisallow: /api/\n'));
     app.use(express.static(webDir, { index: false, maxAge: 0 }));
     app.get('/{*page}', (_request, response) => response.sendFile(join(webDir, 'index.html'), { maxAge: 0 }));
   }

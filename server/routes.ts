@@ -16,8 +16,8 @@ import { talkRoutes } from './talk/routes';
 import { treeRoutes } from './trees/routes';
 import { visitRoutes } from './visits/routes';
 
-/** Every route of the service. @param fonts folder of the font packages that printed sheets use */
-export const allRoutes = (world: World, fonts: string, access: Access): Route[] => [
+/** Every route of the service. @param fonts folder of the font packages that printed sheets use; @param beatMs of live streams */
+export const allRoutes = (world: World, fonts: string, access: Access, beatMs?: number): Route[] => [
   ...accessRoutes(world, access),
   ...districtRoutes(world),
   ...treeRoutes(world, fonts),
@@ -26,7 +26,7 @@ export const allRoutes = (world: World, fonts: string, access: Access): Route[] 
   ...photoRoutes(world),
   ...reviewRoutes(world),
   ...talkRoutes(world),
-  ...liveRoutes(world),
+  ...liveRoutes(world, beatMs),
   ...roundRoutes(world, fonts),
   ...agreementRoutes(world),
   ...importRoutes(world),

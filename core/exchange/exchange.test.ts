@@ -155,6 +155,27 @@ describe('a tree list', () => {
       read(`Tag;Lat;Lon\nA;45.6201;-31.2001\nB;${45.6201 - metres / 111_195};-31.2001`).duplicates.map(({ tag }) => tag);
     expect([twice(1.95), twice(2.05)]).toEqual([['B'], []]);
   });
+  it.each([
+    ['K1', 'k1'],
+    ['Eé1', 'Ee1'],
+    ['W1', 'Ｗ１'],
+  ])('%s and %s are one tag, as the database has it, and the row is told', (one, other) => {
+    const text = `Tag,Lat,Lon\n${one},45.63,-31.21\n${other},45.64,-31.22\n`;
+    expect(read(text).bad).toEqual([{ line: 3, tag: other, reason: `tag ${other} stands already on line 2` }]);
+  });
+  it.each(['constructor', 'toString', '__proto__'])('a species called %s is a name nobody knows', (written) => {
+    const report = read(`Tag,Species,Lat,Lon\nA1,${written},45.63,-31.21\n`, { choices: {} });
+    expect(report.trees[0]).toMatchObject({ writtenName: written, taxon: null });
+    expect(report.unknown.map(({ text }) => text)).toEqual([written]);
+  });
+  it.each(['T\u200bG', 'TG\u202e1', 'TG\u00001'])('a tag with letters nobody sees does not come in', (tag) => {
+    expect(read(`Tag,Lat,Lon\n${tag},45.63,-31.21\n`).bad[0]?.reason).toMatch(/cannot be seen/);
+  });
+  it('a tag that is kept in other letters is taken', async () => {
+    const report = await againstKnown(read('Tag,Lat,Lon\nk1,45.63,-31.21\n'), async () => ({ tags: ['K1'], near: [] }));
+    expect(report.trees).toEqual([]);
+    expect(report.bad[0]?.reason).toBe('tag k1 is already kept');
+  });
   it('held against the record, part by part: a tag that is taken does not come in, a tree that stands there is told', async () => {
     const rows = Array.from({ length: 1100 }, (_, i) => `L${i};${45 + i / 1000};-31`);
     const long = read(['Tag;Lat;Lon', ...rows].join('\n'));

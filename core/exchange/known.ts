@@ -1,3 +1,4 @@
+import { tagKey } from './tag-key';
 import type { ListReport } from './tree-list';
 
 /** What is known of a part of a list: tags that are taken, and the kept tree that stands where one would, by its number in the part. */
@@ -28,7 +29,7 @@ export async function againstKnown(
       part.map(({ tag }) => tag),
       part.map(({ latitude, longitude }) => [latitude, longitude]),
     );
-    for (const tag of known.tags) taken.add(tag);
+    for (const tag of known.tags) taken.add(tagKey(tag));
     for (const { at, tag, metres } of known.near) {
       const tree = part[at];
       if (tree) near.push({ line: tree.line, tag: tree.tag, near: `${tag} (already kept)`, metres });
@@ -36,13 +37,13 @@ export async function againstKnown(
     progress(Math.min(start + PART, report.trees.length), report.trees.length);
   }
   const bad = report.trees
-    .filter(({ tag }) => taken.has(tag))
+    .filter(({ tag }) => taken.has(tagKey(tag)))
     .map(({ line, tag }) => ({ line, tag, reason: `tag ${tag} is already kept` }));
   const byLine = (a: { line: number }, b: { line: number }) => a.line - b.line;
   return {
     ...report,
-    trees: report.trees.filter(({ tag }) => !taken.has(tag)),
+    trees: report.trees.filter(({ tag }) => !taken.has(tagKey(tag))),
     bad: [...report.bad, ...bad].sort(byLine),
-    duplicates: [...report.duplicates, ...near.filter(({ tag }) => !taken.has(tag))].sort(byLine),
+    duplicates: [...report.duplicates, ...near.filter(({ tag }) => !taken.has(tagKey(tag)))].sort(byLine),
   };
 }

@@ -1,3 +1,5 @@
+import { hasUnseen } from '../record/tree';
+import { tagKey } from './tag-key';
 import type { NameAnswer, NameFinder } from '../naming/names';
 import { diameterFromGirth } from '../measuring/stem';
 import type { LengthUnit } from '../units/units';
@@ -76,6 +78,10 @@ export interface ReadListOptions {
   progress?: (done: number, total: number) => boolean | void;
 }
 
+/** What was answered to a text; a text that names what every object has is no answer. */
+const choiceOf = ({ choices }: ReadListOptions, text: string): string | null | undefined =>
+  choices && Object.hasOwn(choices, text) ? choices[text] : undefined;
+
 /** The list was stopped by the person before it was read to its end. */
 export class Stopped extends Error {}
 
@@ -121,7 +127,8 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
     const warn = (reason: string) => report.warnings.push({ line, tag, reason });
     if (tag === '') return void bad('no tag');
     if (tag.length > 30) return void bad('the tag is longer than 30 letters');
-    const first = tags.get(tag);
+    if (hasUnseen(tag)) return void bad('the tag holds letters that cannot be seen');
+    const first = tags.get(tagKey(tag));
     if (first !== undefined) return void bad(`tag ${tag} stands already on line ${first}`);
 
     const place = placeOf(cell, options.zone);
@@ -149,7 +156,7 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
     const year = yearCell(cell('planted'), options.thisYear);
     if (year && 'problem' in year) warn(`${year.problem}; the planting year was left out`);
 
-    tags.set(tag, line);
+    tags.set(tagKey(tag), line);
     const writtenName = cell('species');
     let taxon: string | null = null;
     let infraspecific: string | null = null;
@@ -157,7 +164,7 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
       const known = answers.get(writtenName) ?? { answer: options.names.resolve(writtenName), rows: 0 };
       known.rows++;
       answers.set(writtenName, known);
-      const chosen = options.choices?.[writtenName];
+      const chosen = choiceOf(options, writtenName);
       taxon = chosen !== undefined ? chosen : known.answer.taxon;
       infraspecific = known.answer.infraspecific;
     }
@@ -180,7 +187,7 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
   options.progress?.(rows.length, rows.length);
 
   for (const [written, { answer, rows: count }] of answers) {
-    if (options.choices?.[written] !== undefined) continue;
+    if (choiceOf(options, written) !== undefined) continue;
     const question = { text: written, rows: count, answer };
     if (answer.kind === 'ambiguous') report.ambiguous.push(question);
     else if (answer.kind === 'unknown') report.unknown.push(question);

@@ -2,11 +2,16 @@ import { z } from 'zod';
 
 export const SITE_KINDS = ['street', 'park', 'garden', 'other'] as const;
 
+/** Letters that nobody sees, or that turn the line round: a tag or a place is read off by people. */
+export const hasUnseen = (text: string): boolean => /[\p{Cc}\p{Cf}]/u.test(text);
+const readable = (text: string) => !hasUnseen(text);
+const UNSEEN = { message: 'holds letters that cannot be seen; write it again' };
+
 export const treeSubmission = z.strictObject({
-  tag: z.string().trim().min(1, { message: 'Give the tree a tag' }).max(30),
+  tag: z.string().trim().min(1, { message: 'Give the tree a tag' }).max(30).refine(readable, UNSEEN),
   latitude: z.number().min(-90).max(90),
   longitude: z.number().min(-180).max(180),
-  place: z.string().max(120),
+  place: z.string().max(120).refine(readable, UNSEEN),
   siteKind: z.enum(SITE_KINDS),
   plantedYear: z.number().int().min(1500).max(2200).nullable(),
   planted: z.boolean().nullable(),

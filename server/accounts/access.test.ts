@@ -211,6 +211,32 @@ describe('a second factor', () => {
     expect((await (await service.as('administrator')).delete(`/accounts/${two.id}/factor`)).status).toBe(204);
     expect((await service.anyone().post('/session', { login: 'offtwo', password: GOOD })).status).toBe(200);
   });
+  it('an offer of one session does not take the place of what another put on', async () => {
+    const { client } = await joined(service, 'twice', 'crew');
+    const thief = service.anyone();
+    await thief.post('/session', { login: 'twice', password: GOOD });
+    const theirs = (await thief.post('/me/factor', undefined)).body as { secret: string };
+    const own = (await client.post('/me/factor', undefined)).body as { secret: string };
+    expect((await client.put('/me/factor', { code: codeOf(own.secret) })).status).toBe(200);
+    // Switching it on ended every other session; one that begins anew owes a code.
+    expect((await thief.put('/me/factor', { code: codeOf(theirs.secret) })).status).toBe(401);
+    clock.now += MINUTE;
+    const signIn = (secret: string) => service.anyone().post('/session', { login: 'twice', password: GOOD, code: codeOf(secret) });
+    expect((await signIn(theirs.secret)).status).toBe(401);
+    expect((await signIn(own.secret)).status).toBe(200);
+  });
+  it('an offer does not take the place of one that came while it waited, whichever session asks', async () => {
+    const { id, client } = await joined(service, 'raced', 'crew');
+    const { secret } = (await client.post('/me/factor', undefined)).body as { secret: string };
+    await User.update({ factor: seal(secret, 'test secret') }, { where: { id } });
+    expect((await client.put('/me/factor', { code: codeOf(secret) })).body).toMatchObject({ status: 409, title: 'There is one' });
+  });
+  it('an offer ends after ten minutes', async () => {
+    const { client } = await joined(service, 'tardy', 'crew');
+    const { secret } = (await client.post('/me/factor', undefined)).body as { secret: string };
+    clock.now += 11 * MINUTE;
+    expect((await client.put('/me/factor', { code: codeOf(secret) })).body).toMatchObject({ status: 409, title: 'Begin anew' });
+  });
   it('where the organisation asks for one, who has none may only set it up', async () => {
     const { client } = await joined(service, 'owing', 'viewer');
     const administrator = await withFactor('guarded', 'administrator');

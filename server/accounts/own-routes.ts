@@ -68,6 +68,7 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
       if (user.secondFactor) throw new HttpProblem(409, 'There is one', 'You have a second factor; take it off first.');
       const offer = offerFactor(user.login, await access.town());
       request.session.offered = offer.secret;
+      request.session.offeredAt = access.clock().toISOString();
       return offer;
     },
   }),
@@ -80,8 +81,10 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     body: factorCode,
     answer: recoveryCodes,
     async handle({ body, user, request }) {
-      const codes = await confirmFactor(world, user, request.session.offered, body.code, access);
+      const { offered, offeredAt } = request.session;
+      const codes = await confirmFactor(world, user, { offered, offeredAt, session: request.sessionID }, body.code, access);
       delete request.session.offered;
+      delete request.session.offeredAt;
       return { codes };
     },
   }),

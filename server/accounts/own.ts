@@ -68,6 +68,9 @@ export async function changePassword(
   await endSessions(user.id, session);
 }
 
+/** An offer of a second factor holds for so long, ms. */
+const OFFER_MS = 10 * 60_000;
+
 /**
  * Switches a second factor on, once its first code shows that the phone has it.
  * @returns recovery codes, to be shown once
@@ -75,11 +78,13 @@ export async function changePassword(
 export async function confirmFactor(
   world: World,
   user: Account,
-  offered: string | undefined,
+  { offered, offeredAt, session }: { offered: string | undefined; offeredAt: string | undefined; session: string },
   code: string,
   { clock, secret }: Access,
 ): Promise<string[]> {
-  if (offered === undefined) throw new HttpProblem(409, 'Begin anew', 'This second factor was offered too long ago. Begin anew.');
+  const age = clock().getTime() - Date.parse(offeredAt ?? '');
+  if (offered === undefined || !(age <= OFFER_MS))
+    throw new HttpProblem(409, 'Begin anew', 'This second factor was offered too long ago. Begin anew.');
   const step = stepOf(offered, code, clock().getTime());
   if (step === null)
     throw new HttpProblem(
@@ -88,9 +93,12 @@ export async function confirmFactor(
       'This is not the code that is shown now. Wait for the next, and look at the clock of the phone.',
       'code',
     );
-  return inTransaction(world, async (transaction) => {
+  const codes = await inTransaction(world, async (transaction) => {
+    const row = await User.findByPk(user.id, { transaction, lock: true });
+    // Another session may have put one on meanwhile: an offer never takes its place.
+    if (row?.factor) throw new HttpProblem(409, 'There is one', 'You have a second factor; take it off first.');
     await User.update({ factor: seal(offered, secret), factorStep: step }, { where: { id: user.id }, transaction });
-    const codes = await newRecoveryCodes(user.id, transaction);
+    const made = await newRecoveryCodes(user.id, transaction);
     await chain(world, transaction, {
       userId: user.id,
       action: 'second factor',
@@ -99,8 +107,11 @@ export async function confirmFactor(
       body: {},
       wrote: { users: [user.id] },
     });
-    return codes;
+    return made;
   });
+  // Whoever else is signed in as them did not show the phone.
+  await endSessions(user.id, session);
+  return codes;
 }
 
 /** Takes somebody's own second factor off. @throws HttpProblem 422 where the code is wrong, 429 after too many wrong tries */

@@ -41,6 +41,29 @@ export function checkShape(body: Buffer): void {
     throw new HttpProblem(422, 'Not understood', 'What was sent holds more things than anything that is asked for here.');
 }
 
+/** Where a text of a body is half a character, as people write a path; null where all are whole. */
+function halfCharacter(value: unknown, path: string): string | null {
+  if (typeof value === 'string') return isWellFormed(value) ? null : path;
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, part] of Object.entries(value)) {
+    if (!isWellFormed(key)) return path;
+    const found = halfCharacter(part, Array.isArray(value) ? `${path}[${key}]` : path === '' ? key : `${path}.${key}`);
+    if (found !== null) return found;
+  }
+  return null;
+}
+/** No half of a surrogate pair stands alone (Unicode 16, chapter 3.8). */
+const isWellFormed = (text: string): boolean => !/\p{Surrogate}/u.test(text);
+
+/**
+ * @throws HttpProblem 422 where a text holds half a character: no database keeps it, and it would be tried for ever
+ */
+function checkText(body: unknown): void {
+  const at = halfCharacter(body, '');
+  if (at !== null)
+    throw new HttpProblem(422, 'Not understood', `${at || 'What was sent'} holds half a character. Delete it and write it again.`, at);
+}
+
 /** A body that has not come in after so long does not come, ms; files that may be large have their own way. */
 const PATIENCE_MS = 60_000;
 
@@ -71,5 +94,8 @@ export function bodyReader(limit: number, types?: readonly string[]): (request: 
       ? express.raw({ type: [...types], limit })
       : express.json({ limit, verify: (_request, _response, body: Buffer) => checkShape(body) }));
   parsers.set(key, parser);
-  return (request, response) => read(parser, request, response);
+  return async (request, response) => {
+    await read(parser, request, response);
+    if (!types) checkText(request.body);
+  };
 }

@@ -27,6 +27,7 @@ const DATABASE: Record<number, { status: number; title: string; detail: string }
   1406: { status: 422, title: 'Not understood', detail: 'Something in it is longer than can be kept.' },
   1264: { status: 422, title: 'Not understood', detail: 'A number in it is larger than can be kept.' },
   1366: { status: 422, title: 'Not understood', detail: 'Something in it cannot be kept as it is written.' },
+  4025: { status: 422, title: 'Not understood', detail: 'Something in it cannot be kept as it is written.' },
   1153: { status: 413, title: 'Too large', detail: 'What was sent is too large.' },
   1452: { status: 409, title: 'Not there', detail: 'Something this refers to is not here any more; load it again.' },
   1451: { status: 409, title: 'In use', detail: 'Something else refers to this, so it stays.' },

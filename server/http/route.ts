@@ -14,6 +14,8 @@ export interface Call<P, Q, B> {
   body: B;
   /** The signed-in person; only routes for anyone lack one. */
   user: Account;
+  /** Whether they may still ask this: for an answer that goes on for long. */
+  still: () => Promise<boolean>;
   request: Request;
   response: Response;
 }
@@ -120,6 +122,15 @@ export function mount(router: Router, routes: readonly Route[], asking: Asking):
           query: check(r.query, request.query, 'query'),
           body: check(r.body, request.body, 'body'),
           user: user as Account,
+          still: async () => {
+            try {
+              letIn(r, await asking.now(request), undefined);
+              return true;
+            } catch (error) {
+              if (error instanceof HttpProblem) return false;
+              throw error;
+            }
+          },
           request,
           response,
         });

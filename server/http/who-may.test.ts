@@ -1,13 +1,13 @@
 // Who may is asked again when the whole body is in: a right that was taken away while a slow body came acts no more. And what a page of
 // another origin sends is refused, whatever the browser's cookie says.
 import { request } from 'node:http';
-import { joined, startService, type Service } from '../testing/service';
+import { aTree, joined, startService, type Service } from '../testing/service';
 import { allRoutes } from '../routes';
 import type { Route } from './route';
 
 let service: Service;
 beforeAll(async () => {
-  service = await startService();
+  service = await startService({ beatMs: 300 });
 });
 afterAll(() => service.stop());
 
@@ -97,6 +97,36 @@ describe('what happens to somebody while their body comes', () => {
     sent.end(body.slice(5));
     expect(await status).toBe(403);
     expect((await client.get('/session')).body.role ?? (await client.get('/session')).body.user?.role).toBe('viewer');
+  });
+});
+
+describe('a live stream', () => {
+  it.each(['is disabled', 'signs out'])('ends when the person %s', async (how) => {
+    const admin = await service.as('administrator');
+    const { id, client } = await joined(service, `live.${how.length}`, 'viewer');
+    const response = await fetch(`${service.base}/api/v1/live`, { headers: { cookie: client.signedIn } });
+    const ended = response.text();
+    if (how === 'is disabled') await admin.put(`/accounts/${id}`, { state: 'disabled' });
+    else await client.delete('/session');
+    expect(await ended).toMatch(/^retry/);
+  });
+  it('is refused to whoever holds many open already', async () => {
+    const { client } = await joined(service, 'many', 'viewer');
+    const stop = new AbortController();
+    const open = () => fetch(`${service.base}/api/v1/live`, { headers: { cookie: client.signedIn }, signal: stop.signal });
+    const answers = await Promise.all(Array.from({ length: 25 }, open));
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(20);
+    expect(answers.filter(({ status }) => status === 429)).toHaveLength(5);
+    stop.abort();
+  });
+});
+
+describe('a text with half a character in it', () => {
+  it('is refused with its place, so that it is not tried for ever', async () => {
+    const crew = await service.as('crew');
+    const answer = await crew.call('PUT', `/api/v1/trees/${ID}`, JSON.stringify(aTree('H 1')).replace('"note":""', '"note":"cut \\ud83c"'));
+    expect(answer.body).toMatchObject({ status: 422, path: 'note' });
+    expect((await crew.put(`/trees/${ID}`, aTree('H 1', { note: 'cut 🌳' }))).status).toBe(200);
   });
 });
 

@@ -2,23 +2,34 @@ import { z } from 'zod';
 import { liveAnswer } from '@dendrix/core/contracts';
 import { id } from '@dendrix/core/record';
 import { newestChange } from '../audit/changes';
+import { HttpProblem } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { eventsAfter, feedOf, presentNow, standAt } from './feed';
 
 /** A line now and then keeps the connection from being taken for dead, ms. */
-const BEAT_MS = 20_000;
+const BEAT_MS = 10_000;
+/** Streams one person may hold open at one server: a browser of several tabs, on several devices. */
+const MOST_STREAMS = 20;
+const open = new Map<string, number>();
+const count = (user: string, by: 1 | -1) => {
+  const now = (open.get(user) ?? 0) + by;
+  if (now > 0) open.set(user, now);
+  else open.delete(user);
+};
 /** A browser that lost the connection tries again after, ms. */
 const RETRY_MS = 2000;
 
 /** What happens, as it happens: server-sent events (HTML Living Standard, 9.2), and the same for those who can only ask. */
-export const liveRoutes = (world: World): Route[] => [
+export const liveRoutes = (world: World, beatMs = BEAT_MS): Route[] => [
   route({
     method: 'get',
     path: '/live',
     summary: 'What happens, as server-sent events: trees that changed, and who stands where',
     role: 'viewer',
-    async handle({ request, response }) {
+    async handle({ request, response, user, still }) {
+      if ((open.get(user.id) ?? 0) >= MOST_STREAMS)
+        throw new HttpProblem(429, 'Too many streams', 'You listen in too many places at once. Close some.', undefined, BEAT_MS / 1000);
       const n = await newestChange(world);
       response.status(200).set({
         'content-type': 'text/event-stream',
@@ -28,10 +39,19 @@ export const liveRoutes = (world: World): Route[] => [
       });
       const send = (event: object) => void response.write(`data: ${JSON.stringify(event)}\n\n`);
       response.write(`retry: ${RETRY_MS}\n\n`);
-      const beat = setInterval(() => response.write(': still here\n\n'), BEAT_MS);
+      count(user.id, 1);
+      // It ends with the session, the person and the role of whoever listens. A database that is away ends nothing.
+      const beat = setInterval(() => {
+        response.write(': still here\n\n');
+        still().then(
+          (may) => (may ? undefined : response.end()),
+          () => undefined,
+        );
+      }, beatMs);
       const leave = feedOf(world).listen(send, () => response.end());
       request.on('close', () => {
         clearInterval(beat);
+        count(user.id, -1);
         leave();
       });
       send({ kind: 'begin', n });

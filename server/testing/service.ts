@@ -150,7 +150,7 @@ const PEOPLE: readonly [string, Role][] = [
 
 /** Starts the service on a free port with one person of each role. @param account by which it comes to its database; the tests of the service run by the rights it needs and no others */
 export async function startService(
-  more: Partial<Pick<AppOptions, 'clock' | 'isDemonstration' | 'proxies' | 'limit' | 'logger' | 'provider'>> = {},
+  more: Partial<Pick<AppOptions, 'clock' | 'isDemonstration' | 'proxies' | 'limit' | 'logger' | 'provider' | 'beatMs' | 'webDir'>> = {},
   account: 'owner' | 'service' = 'service',
 ): Promise<Service> {
   const owner = await freshDatabase();

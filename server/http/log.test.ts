@@ -1,0 +1,52 @@
+// What the log says of an error: its kind, its first line and where it was; and what a page that is not there is answered.
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { User } from '../accounts/model';
+import { startService, type Service } from '../testing/service';
+
+let service: Service;
+const lines: string[] = [];
+const web = mkdtempSync(join(tmpdir(), 'dendrix-web-'));
+beforeAll(async () => {
+  mkdirSync(join(web, '_expo'));
+  writeFileSync(join(web, '_expo', 'here.js'), '1');
+  writeFileSync(join(web, 'index.html'), '<!doctype html><title>Dendrix</title>');
+  service = await startService({ webDir: web, logger: pino({}, { write: (line: string) => void lines.push(line) }) });
+});
+afterAll(async () => {
+  await service.stop();
+  rmSync(web, { recursive: true });
+});
+
+it('an error is logged with its kind, its first line and its place, and no cookie', async () => {
+  const crew = await service.as('crew');
+  lines.length = 0;
+  const broken = jest.spyOn(User, 'findByPk').mockRejectedValue(new TypeError('this is broken'));
+  try {
+    expect((await crew.get('/round?dueBy=2026-06-15')).status).toBe(500);
+  } finally {
+    broken.mockRestore();
+  }
+  const logged = lines.map(
+    (line) => JSON.parse(line) as { msg: string; err?: { type: string; message: string; at: string[] }; req?: { path: string } },
+  );
+  const failed = logged.find(({ msg }) => msg === 'request failed');
+  expect(failed?.err).toMatchObject({ type: 'TypeError', message: 'this is broken' });
+  expect(failed?.err?.at.length).toBeGreaterThan(0);
+  expect(logged.some(({ req }) => req?.path === '/api/v1/round')).toBe(true);
+  expect(lines.join('')).not.toContain(crew.signedIn.split('=')[1]);
+  expect(lines.join('')).not.toContain('dueBy');
+});
+
+it('a script that is not there is not the page; any other way is', async () => {
+  const answer = async (path: string) => {
+    const response = await fetch(service.base + path);
+    return [response.status, (response.headers.get('content-type') ?? '').split(';')[0]];
+  };
+  expect(await answer('/_expo/here.js')).toEqual([200, 'text/javascript']);
+  expect(await answer('/_expo/gone.js')).toEqual([404, 'text/plain']);
+  expect(await answer('/robots.txt')).toEqual([200, 'text/plain']);
+  expect(await answer('/tree/1')).toEqual([200, 'text/html']);
+});
