@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
 import type { Request, Response } from 'express';
 import { QueryTypes } from 'sequelize';
-import { readPlan } from '@dendrix/core/exchange';
 import type { Account, BackgroundView } from '@dendrix/core/contracts';
 import { chain } from '../audit/service';
 import { HttpProblem, notFound } from '../http/problem';
 import { inTransaction } from '../db/transaction';
+import { inThread } from '../threads/pool';
+import type { PlanRead } from '../threads/tasks';
 import { Background } from './model';
 import type { World } from '../world';
 
@@ -67,8 +68,8 @@ export interface BackgroundGiven {
   district?: string | undefined;
 }
 
-/** Reads a whole plan and writes it anew as it will be drawn; what was not understood is told. */
-async function planBytes(source: AsyncIterable<Buffer>): Promise<{ bytes: Buffer; read: ReturnType<typeof readPlan> }> {
+/** Reads a whole plan and writes it anew as it will be drawn, in a thread; what was not understood is told. */
+async function planBytes(source: AsyncIterable<Buffer>): Promise<PlanRead> {
   const held: Buffer[] = [];
   let size = 0;
   for await (const chunk of source) {
@@ -78,71 +79,81 @@ async function planBytes(source: AsyncIterable<Buffer>): Promise<{ bytes: Buffer
       throw new HttpProblem(413, 'Too large', 'A plan has at most 64 MB; cut it to the district, or bring it as tiles.');
   }
   try {
-    const read = readPlan(Buffer.concat(held).toString('utf8'));
-    return { bytes: Buffer.from(JSON.stringify(read.plan)), read };
+    return await inThread('readPlan', { bytes: Buffer.concat(held) });
   } catch (error) {
+    if (error instanceof HttpProblem) throw error;
     throw new HttpProblem(422, 'Not understood', (error as Error).message);
   }
 }
 
+/** Writes what comes in, part by part, under an id of its own. @throws HttpProblem 413 or 422 with what is wrong with the file */
+async function writeParts(
+  { sequelize }: World,
+  id: string,
+  kind: BackgroundGiven['kind'],
+  source: AsyncIterable<Buffer>,
+): Promise<{ size: number; sha256: string }> {
+  const sum = createHash('sha256');
+  let size = 0;
+  let n = 0;
+  for await (const part of partsOf(source)) {
+    if (n === 0 && kind === 'tiles' && !part.subarray(0, MAGIC.length).equals(MAGIC))
+      throw new HttpProblem(422, 'Not understood', 'This is no file of map tiles in the PMTiles format, version 3.');
+    size += part.length;
+    if (size > LARGEST.tiles) throw new HttpProblem(413, 'Too large', 'A file of tiles has at most 4 GB; cut it to the district.');
+    sum.update(part);
+    await sequelize.query('INSERT INTO background_parts (background_id, n, data) VALUES (?, ?, ?)', { replacements: [id, n++, part] });
+  }
+  if (size === 0) throw new HttpProblem(422, 'Not understood', 'The file is empty.');
+  return { size, sha256: sum.digest('hex') };
+}
+
 /**
- * Takes in what is to lie behind the map, as it arrives; of what was cut off nothing is kept.
- * @throws HttpProblem 413 or 422 with what is wrong with the file
+ * Takes in what is to lie behind the map, as it arrives, beside what is there; once it is whole it takes its place in one step. Of what
+ * was cut off nothing is kept, and what was there stays.
+ * @param still whether they who send it may still do so when it has come in
+ * @throws HttpProblem 413 or 422 with what is wrong with the file, 403 where they may no longer
  */
 export async function keepBackground(
   world: World,
   given: BackgroundGiven,
   source: AsyncIterable<Buffer>,
   by: Account,
-): Promise<{ background: BackgroundView; read: Pick<ReturnType<typeof readPlan>, 'counts' | 'passedOver' | 'box'> | null }> {
+  still: () => Promise<boolean>,
+): Promise<{ background: BackgroundView; read: Pick<PlanRead, 'counts' | 'passedOver' | 'box'> | null }> {
   const { sequelize } = world;
   if (given.district !== undefined && !world.library.districts.some(({ id }) => id === given.district)) throw notFound('This district');
   const plan = given.kind === 'plan' ? await planBytes(source) : null;
-  if (await Background.findByPk(given.id)) await takeAway(world, given.id);
-  const row = await Background.create({
-    id: given.id,
-    name: given.name,
-    kind: given.kind,
-    attribution: given.attribution,
-    size: 0,
-    sha256: '',
-    whole: false,
-    at: new Date(),
-    districtId: given.district ?? null,
-  });
+  const { name, kind, attribution } = given;
+  const said = { name, kind, attribution, at: new Date(), districtId: given.district ?? null };
+  const incoming = world.newId();
+  await Background.create({ ...said, id: incoming, size: 0, sha256: '', whole: false });
   try {
-    const sum = createHash('sha256');
-    let size = 0;
-    let n = 0;
-    for await (const part of partsOf(plan ? oneOf(plan.bytes) : source)) {
-      if (n === 0 && given.kind === 'tiles' && !part.subarray(0, MAGIC.length).equals(MAGIC))
-        throw new HttpProblem(422, 'Not understood', 'This is no file of map tiles in the PMTiles format, version 3.');
-      size += part.length;
-      if (size > LARGEST.tiles) throw new HttpProblem(413, 'Too large', 'A file of tiles has at most 4 GB; cut it to the district.');
-      sum.update(part);
-      await sequelize.query('INSERT INTO background_parts (background_id, n, data) VALUES (?, ?, ?)', {
-        replacements: [given.id, n++, part],
+    const { size, sha256 } = await writeParts(world, incoming, kind, plan ? oneOf(Buffer.from(plan.bytes)) : source);
+    if (!(await still())) throw new HttpProblem(403, 'Not allowed', 'You may no longer bring in a map. What was there stays.');
+    const row = await inTransaction(world, async (transaction) => {
+      const replacements = { id: given.id, incoming };
+      await sequelize.query('DELETE FROM background_parts WHERE background_id = :id', { replacements, transaction });
+      await sequelize.query('UPDATE background_parts SET background_id = :id WHERE background_id = :incoming', {
+        replacements,
+        transaction,
       });
-    }
-    if (size === 0) throw new HttpProblem(422, 'Not understood', 'The file is empty.');
-    await inTransaction(world, async (transaction) => {
-      await row.update({ size, sha256: sum.digest('hex'), whole: true }, { transaction });
+      await Background.destroy({ where: { id: [given.id, incoming] }, transaction });
+      const kept = await Background.create({ ...said, id: given.id, size, sha256, whole: true }, { transaction });
       await chain(world, transaction, {
         userId: by.id,
         action: 'bring in',
         entity: 'background',
         entityId: given.id,
-        body: { name: given.name, kind: given.kind, sha256: row.sha256 },
+        body: { name, kind, sha256 },
       });
+      return kept;
     });
+    return { background: viewOf(row), read: plan && { counts: plan.counts, passedOver: plan.passedOver, box: plan.box } };
   } catch (error) {
-    await takeAway(world, given.id).catch(() => undefined);
+    await takeAway(world, incoming).catch(() => undefined);
     throw error;
   }
-  return {
-    background: viewOf(row),
-    read: plan && { counts: plan.read.counts, passedOver: plan.read.passedOver, box: plan.read.box },
-  };
 }
 
 async function* oneOf(bytes: Buffer): AsyncGenerator<Buffer> {

@@ -158,6 +158,18 @@ describe('what lies behind the map', () => {
     ]);
     const none = await coordinator.put(`/backgrounds/${newId()}?kind=plan&name=x`, { type: 'FeatureCollection', features: [] });
     expect(none.body).toMatchObject({ status: 422, detail: 'There is no street, park, water or house in this file.' });
+    // What is no plan, or too dense to be one, leaves what was there.
+    for (const bad of ['not a plan', '['.repeat(200_000), `[${'{},'.repeat(60_000)}{}]`]) {
+      const answer = await coordinator.raw(
+        'PUT',
+        `/api/v1/backgrounds/${id}?kind=plan&name=Streets`,
+        Buffer.from(bad),
+        'application/octet-stream',
+      );
+      expect(answer.status).toBe(422);
+      expect((await crew.bytes(`/api/v1/backgrounds/${id}/file`)).bytes.equals(bytes)).toBe(true);
+    }
+    expect((await crew.get('/backgrounds')).body.items).toHaveLength(1);
     expect((await coordinator.delete(`/backgrounds/${id}`)).status).toBe(204);
     expect((await crew.get('/backgrounds')).body.items).toEqual([]);
   });

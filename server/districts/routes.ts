@@ -83,7 +83,7 @@ export const districtRoutes = (world: World): Route[] => [
     params: which,
     query: backgroundQuery,
     answer: keptBackground,
-    handle: ({ params, query, user, request }) => keepBackground(world, { id: params.id, ...query }, request, user),
+    handle: ({ params, query, user, request, still }) => keepBackground(world, { id: params.id, ...query }, request, user, still),
   }),
   route({
     method: 'delete',

@@ -1,6 +1,6 @@
 // What the threads can do. A thread holds a library of its own, read once.
 import type { MessagePort } from 'node:worker_threads';
-import { readTreeList, type ListReport, type ReadListOptions } from '@dendrix/core/exchange';
+import { readPlan, readTreeList, type ListReport, type ReadListOptions } from '@dendrix/core/exchange';
 import { nameFinder } from '@dendrix/core/naming';
 import {
   errorBench,
@@ -14,6 +14,7 @@ import {
 } from '@dendrix/core/review/agreement';
 import type { Sheet } from '@dendrix/core/sheet';
 import { loadLibrary } from '@dendrix/library';
+import { checkShape } from '../http/body';
 import { sheetPdf, type Paper } from '../sheet/service';
 
 interface Call<I> {
@@ -28,9 +29,16 @@ interface ReadTwice {
   readings: readonly Reading[];
 }
 
+type Plan = ReturnType<typeof readPlan>;
+/** A plan as it will be drawn, and what was found in it. */
+export interface PlanRead extends Pick<Plan, 'counts' | 'passedOver' | 'box'> {
+  bytes: Uint8Array;
+}
+
 export interface Tasks {
   agreement: (input: ReadTwice) => { items: ItemAgreement[]; marks: MarkError[] };
   benchErrors: (input: { cases: readonly SettledCase[]; errors: Record<string, number> }) => ErrorBench;
+  readPlan: (input: { bytes: Uint8Array }) => PlanRead;
   readList: (input: { text: string; options: Omit<ReadListOptions, 'names' | 'progress' | 'known'> }) => ListReport;
   sheet: (input: { sheet: Sheet; paper: Paper; day: string; fonts: string }) => Promise<Uint8Array>;
 }
@@ -41,6 +49,15 @@ export function readList({ input: { text, options }, port }: Call<Parameters<Tas
   names ??= nameFinder(loadLibrary());
   return readTreeList(text, { ...options, names, progress: (done, total) => port.postMessage({ done, total }) });
 }
+
+/** Reads a plan and writes it anew as it will be drawn. @throws Error with what is wrong with it */
+export function planRead({ input }: Call<Parameters<Tasks['readPlan']>[0]>): PlanRead {
+  const bytes = Buffer.from(input.bytes.buffer, input.bytes.byteOffset, input.bytes.byteLength);
+  checkShape(bytes);
+  const { plan, counts, passedOver, box } = readPlan(bytes.toString('utf8'));
+  return { bytes: Buffer.from(JSON.stringify(plan)), counts, passedOver, box };
+}
+export { planRead as readPlan };
 
 /** How far people agree, and how often each mark is read wrong. */
 export function agreement({ input: { readings }, port }: Call<ReadTwice>): ReturnType<Tasks['agreement']> {

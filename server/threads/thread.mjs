@@ -8,3 +8,4 @@ export const readList = (call) => tasks.readList(call);
 export const sheet = (call) => tasks.sheet(call);
 export const agreement = (call) => tasks.agreement(call);
 export const benchErrors = (call) => tasks.benchErrors(call);
+export const readPlan = (call) => tasks.readPlan(call);
