@@ -186,6 +186,7 @@ async function assessAgain(): Promise<void> {
 async function serve(secret: string): Promise<void> {
   // Several processes turn over a file each: of one, they would take it from under one another.
   const logger = logInto(DENDRIX_LOG && cluster.worker ? `${DENDRIX_LOG}.${cluster.worker.id}` : DENDRIX_LOG, LOG_LEVEL);
+  world.alarm = (what, error) => logger.error({ err: error }, what);
   await keepDistricts(world);
   const resumed = await resumeImports(world, (error) => logger.error({ err: error }, 'import failed'));
   if (resumed > 0)

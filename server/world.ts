@@ -13,6 +13,8 @@ export interface World {
   pictures?: PictureStore;
   /** Keeps the head of the chain in a place apart from the database, after each write. */
   keepHead?: (head: ChainHead) => void;
+  /** Told what went wrong beside a deed that is done. */
+  alarm?: (what: string, error: unknown) => void;
 }
 
 /** Clocks on phones run ahead a little; what is said to be further in the future comes from a wrong clock. ms */

@@ -34,7 +34,7 @@ export async function confirmPassword(
   refused = new HttpProblem(422, 'Not your password', 'This is not your password.', 'password'),
 ): Promise<void> {
   const row = await User.findByPk(user.id);
-  const right = await tryOnce(world, { address, name: user.login.toLowerCase() }, clock, async () =>
+  const right = await tryOnce(world, { address, name: user.login.toLowerCase(), isIn: true }, clock, async () =>
     (await isPassword(row?.passwordHash, password)) ? true : null,
   );
   if (!right) throw refused;
@@ -117,7 +117,7 @@ export async function confirmFactor(
 /** Takes somebody's own second factor off. @throws HttpProblem 422 where the code is wrong, 429 after too many wrong tries */
 export async function dropOwnFactor(world: World, user: Account, code: string, address: string, { clock, secret }: Access): Promise<void> {
   const row = await User.findByPk(user.id);
-  const right = await tryOnce(world, { address, name: user.login.toLowerCase() }, clock, async () =>
+  const right = await tryOnce(world, { address, name: user.login.toLowerCase(), isIn: true }, clock, async () =>
     row && (await useCode(row, code, secret, clock().getTime())) ? true : null,
   );
   if (!right) throw new HttpProblem(422, 'Not the code', 'This code is not right; one that was used is not taken again.', 'code');

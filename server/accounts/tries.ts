@@ -3,11 +3,12 @@ import { gate } from '../http/gate';
 import { HttpProblem } from '../http/problem';
 import type { World } from '../world';
 
-// Wrong passwords and codes are counted in the database, so that all servers know of them, by the address they came from and by the
-// name they were tried for. Right ones count for nothing: a whole crew may come in behind one address.
+// Wrong passwords and codes are counted in the database, so that all servers know of them: by the address they came from, by the name
+// they were tried for from that address, and, far more patiently, by the name from anywhere. So a stranger's wrong tries do not keep
+// somebody out of where they are. Right ones count for nothing: a whole crew may come in behind one address.
 
-/** Wrong tries that a window allows, from one address and for one name. */
-const MOST = { address: 20, name: 10 } as const;
+/** Wrong tries that a window allows: from one address, for one name from one address, and for one name from anywhere. */
+const MOST = { address: 20, pair: 10, name: 100 } as const;
 type Kind = keyof typeof MOST;
 /** After the first wrong try they are counted for so long, and none is allowed once there were too many, ms. */
 const WINDOW_MS = 15 * 60_000;
@@ -17,10 +18,20 @@ const WAITING = 400;
 const door = gate(AT_ONCE, WAITING);
 
 type Db = Pick<World, 'sequelize'>;
-export type Tried = Readonly<Record<Kind, string>>;
+export interface Tried {
+  address: string;
+  name: string;
+  /** They are signed in already: what strangers try for their name elsewhere does not lock them. */
+  isIn?: true;
+}
 
-const keys = (tried: Tried): [Kind, string][] =>
-  (Object.keys(MOST) as Kind[]).map((kind) => [kind, `${kind}/${tried[kind]}`.slice(0, 200)]);
+const nameKey = (name: string) => `name/${name}`.slice(0, 200);
+const pairKey = ({ name, address }: Tried) => `pair/${address}/${name}`.slice(0, 200);
+const keys = (tried: Tried): [Kind, string][] => [
+  ['address', `address/${tried.address}`.slice(0, 200)],
+  ['pair', pairKey(tried)],
+  ...(tried.isIn ? [] : [['name', nameKey(tried.name)] as [Kind, string]]),
+];
 
 /** @throws HttpProblem 429 with the seconds after which it may be tried again */
 async function refuse({ sequelize }: Db, tried: Tried, now: Date): Promise<void> {
@@ -40,7 +51,7 @@ async function refuse({ sequelize }: Db, tried: Tried, now: Date): Promise<void>
     throw new HttpProblem(
       429,
       'Too many tries',
-      kind === 'name'
+      kind !== 'address'
         ? `There were too many wrong tries for this name. Try again in ${Math.ceil(left / 60_000)} minutes, or ask an administrator for a new link.`
         : `There were too many wrong tries from here. Try again in ${Math.ceil(left / 60_000)} minutes.`,
       undefined,
@@ -62,7 +73,9 @@ async function countWrong({ sequelize }: Db, tried: Tried, now: Date): Promise<v
 
 /** Forgets the wrong tries for a name: whoever has come in, or was given a new link, begins anew. */
 export const forgetTries = async ({ sequelize }: Db, name: string): Promise<void> =>
-  void (await sequelize.query('DELETE FROM tries WHERE who = ?', { replacements: [`name/${name}`.slice(0, 200)] }));
+  void (await sequelize.query('DELETE FROM tries WHERE who = ? OR who LIKE ?', {
+    replacements: [nameKey(name), `pair/%/${name.replace(/[\\%_]/g, '\\$&')}`],
+  }));
 
 /**
  * Makes a check that may be wrong, and counts it where it is. Few run at once, so that nobody slips in a hundred tries while the first is

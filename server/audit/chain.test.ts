@@ -150,6 +150,28 @@ describe('the chain itself', () => {
   });
 });
 
+describe('a place for heads that cannot be written', () => {
+  it('is an alarm and never makes an error of a deed that is done', async () => {
+    const { keepHead } = service.world;
+    const alarm = jest.fn();
+    Object.assign(service.world, {
+      alarm,
+      keepHead: () => {
+        throw new Error('ENOSPC: no space left on device');
+      },
+    });
+    try {
+      const crew = await service.as('crew');
+      const id = newId();
+      expect((await crew.put(`/trees/${id}`, aTree('ENOSPC 1'))).status).toBe(200);
+      expect((await crew.get(`/trees/${id}`)).status).toBe(200);
+      expect(alarm).toHaveBeenCalledWith(expect.stringContaining('head of the chain'), expect.any(Error));
+    } finally {
+      Object.assign(service.world, { keepHead, alarm: undefined });
+    }
+  });
+});
+
 describe('a record of before rows were hashed', () => {
   it('is taken into the chain once, and from then on holds', async () => {
     await sql('UPDATE audit_head SET anchored = FALSE');

@@ -1,5 +1,6 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { dirname } from 'node:path';
+import type { World } from '../world';
 
 /** The end of the chain: whoever holds it can tell whether anything before it was altered or cut off. */
 export interface ChainHead {
@@ -32,4 +33,21 @@ export const keptHeads = (file: string): ChainHead[] =>
 export function headKeeper(file: string): (head: ChainHead) => void {
   mkdirSync(dirname(file), { recursive: true });
   return (head) => appendFileSync(file, `${headLine(head)}\n`, { mode: 0o600 });
+}
+
+/** Heads that could not be kept since the service began. */
+let lost = 0;
+export const headsLost = (): number => lost;
+
+/**
+ * Keeps the head that a deed left. The deed is done by then: a place that cannot be written is an alarm and never makes an error of it.
+ * The next head that is kept stands for all before it.
+ */
+export function keepHeadOf({ keepHead, alarm }: Pick<World, 'keepHead' | 'alarm'>, head: ChainHead): void {
+  try {
+    keepHead?.(head);
+  } catch (error) {
+    lost += 1;
+    alarm?.('the head of the chain could not be kept', error);
+  }
 }

@@ -3,7 +3,7 @@ import { AuditEntry } from './model';
 import type { World } from '../world';
 import { canonical, sha256 } from './canonical';
 import { noteChange } from './changes';
-import type { ChainHead } from './head';
+import { keepHeadOf, type ChainHead } from './head';
 import { BATCH, hashRows, RECORD, type HashedRow, type RecordTableName } from './rows';
 
 // Who did what, each entry chained to the one before by its hash, and every row of the record hashed into the entry of the deed that
@@ -117,7 +117,7 @@ export async function anchor(world: Pick<World, 'sequelize' | 'now' | 'keepHead'
       });
     await world.sequelize.query('UPDATE audit_head SET anchored = TRUE WHERE one = 1', { transaction });
     const left = headLeftBy(transaction);
-    if (left) transaction.afterCommit(() => world.keepHead?.(left));
+    if (left) transaction.afterCommit(() => keepHeadOf(world, left));
     return rows;
   });
   return taken;

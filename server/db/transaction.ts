@@ -1,4 +1,5 @@
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize';
+import { keepHeadOf } from '../audit/head';
 import { headLeftBy } from '../audit/service';
 import { HttpProblem } from '../http/problem';
 import { isLost } from './lost';
@@ -37,7 +38,7 @@ export async function inTransaction<T>(world: World, work: (transaction: Transac
         head = headLeftBy(transaction);
         return done;
       });
-      if (head) world.keepHead?.(head);
+      if (head) keepHeadOf(world, head);
       return result;
     } catch (error) {
       if (!isBusy(error)) throw error;

@@ -1,5 +1,6 @@
 import type { Express, Request, RequestHandler } from 'express';
-import { collectDefaultMetrics, Histogram, Registry } from 'prom-client';
+import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
+import { headsLost } from '../audit/head';
 
 // How the service fares, in the text format of Prometheus. It names routes and never what was asked in them.
 
@@ -23,6 +24,14 @@ export function metrics(app: Express): RequestHandler {
     labelNames: ['method', 'route', 'status'],
     buckets: BUCKETS,
     registers: [registry],
+  });
+  new Gauge({
+    name: 'dendrix_chain_heads_lost',
+    help: 'Heads of the chain that could not be written to their place apart from the database',
+    registers: [registry],
+    collect() {
+      this.set(headsLost());
+    },
   });
   app.get('/metrics', async (request, response, next) => {
     if (!isHere(request)) return next();
