@@ -31,8 +31,8 @@ export const photoRoutes = (world: World): Route[] => [
     query: z.object({ size: z.enum(['thumbnail', 'full']).default('thumbnail') }),
     async handle({ params, query, response, request }) {
       const { type, bytes, tag } = await photoBytes(world, params.id, query.size);
-      // A kept picture never changes, so a device may hold it for good.
-      response.set({ 'Cache-Control': 'private, max-age=31536000, immutable', ETag: `"${tag}"` });
+      // A device may hold it, and asks each time whether it still may: a session may have ended elsewhere.
+      response.set({ 'Cache-Control': 'private, no-cache', ETag: `"${tag}"` });
       if (request.headers['if-none-match'] === `"${tag}"`) return void response.status(304).end();
       response.type(type).send(bytes);
     },

@@ -40,6 +40,66 @@ describe('a picture that is kept', () => {
     expect(kept.includes('another file')).toBe(false);
     expect((await pixelsOf(kept)).equals(await pixelsOf(bytes))).toBe(true);
   });
+  describe('what others hang into a file', () => {
+    const segment = (marker: number, text: string) => {
+      const held = Buffer.from(text, 'latin1');
+      const head = Buffer.from([0xff, marker, 0, 0]);
+      head.writeUInt16BE(held.length + 2, 2);
+      return Buffer.concat([head, held]);
+    };
+    /** After the first scan of a picture of several. */
+    const between = (bytes: Buffer, put: Buffer) => {
+      const second = bytes.indexOf(Buffer.from([0xff, 0xda]), bytes.indexOf(Buffer.from([0xff, 0xda])) + 2);
+      const at = bytes.lastIndexOf(Buffer.from([0xff, 0xc4]), second);
+      return Buffer.concat([bytes.subarray(0, at), put, bytes.subarray(at)]);
+    };
+    const SECRET = 'Wren Tallis was here';
+    it.each([
+      ['a second picture after the first', (plain: Buffer, told: Buffer) => Buffer.concat([plain, told])],
+      [
+        'a film with end marks in it',
+        (plain: Buffer) =>
+          Buffer.concat([plain, Buffer.from(SECRET), Buffer.from([0xff, 0xd9]), Buffer.from(SECRET), Buffer.from([0xff, 0xd9])]),
+      ],
+      ['FPXR in APP2', (plain: Buffer) => Buffer.concat([plain.subarray(0, 2), segment(0xe2, `FPXR\0${SECRET}`), plain.subarray(2)])],
+      ['JFXX in APP0', (plain: Buffer) => Buffer.concat([plain.subarray(0, 2), segment(0xe0, `JFXX\0${SECRET}`), plain.subarray(2)])],
+      ['Exif between the scans', (plain: Buffer) => between(plain, segment(0xe1, `Exif\0\0${SECRET}`))],
+      ['a comment between the scans', (plain: Buffer) => between(plain, segment(0xfe, SECRET))],
+    ])('JPEG: %s goes', async (_words, make) => {
+      const pixels = Buffer.from(Array.from({ length: 40 * 30 * 3 }, (_, i) => (i * 37) % 256));
+      const plain = await sharp(pixels, { raw: { width: 40, height: 30, channels: 3 } })
+        .jpeg({ progressive: true })
+        .toBuffer();
+      const told = await sharp(pixels, { raw: { width: 40, height: 30, channels: 3 } })
+        .withExif({ IFD0: { Artist: SECRET } })
+        .jpeg()
+        .toBuffer();
+      const bytes = make(plain, told);
+      expect(bytes.includes(SECRET)).toBe(true);
+      const kept = stripped(bytes, 'image/jpeg');
+      expect(kept.includes(SECRET)).toBe(false);
+      expect(kept.length).toBeLessThanOrEqual(plain.length);
+      expect((await pixelsOf(kept)).equals(await pixelsOf(plain))).toBe(true);
+      expect(stripped(kept, 'image/jpeg').equals(kept)).toBe(true);
+    });
+    it('PNG and WebP: chunks nobody knows go, and the name of a colour profile', async () => {
+      const pixels = Buffer.from(Array.from({ length: 40 * 30 * 3 }, (_, i) => (i * 37) % 256));
+      const of = () => sharp(pixels, { raw: { width: 40, height: 30, channels: 3 } });
+      const png = await of().withIccProfile('p3').png().toBuffer();
+      const private_ = Buffer.concat([Buffer.from([0, 0, 0, SECRET.length]), Buffer.from(`prVt${SECRET}`), Buffer.alloc(4)]);
+      const kept = stripped(Buffer.concat([png.subarray(0, 33), private_, png.subarray(33)]), 'image/png');
+      expect(kept.includes(SECRET)).toBe(false);
+      expect(kept.includes('iCCPicc')).toBe(true);
+      expect((await pixelsOf(kept)).equals(await pixelsOf(png))).toBe(true);
+      const webp = await of().webp({ lossless: true }).toBuffer();
+      const chunk = Buffer.concat([Buffer.from('spyX'), Buffer.from([SECRET.length, 0, 0, 0]), Buffer.from(SECRET)]);
+      const grown = Buffer.concat([webp, chunk]);
+      grown.writeUInt32LE(grown.length - 8, 4);
+      const light = stripped(grown, 'image/webp');
+      expect(light.includes(SECRET)).toBe(false);
+      expect((await pixelsOf(light)).equals(await pixelsOf(webp))).toBe(true);
+    });
+  });
   it('a cut picture is left as it is, and nothing breaks', async () => {
     const bytes = await encoded('jpeg');
     for (const length of [3, 20, 200]) expect(() => stripped(bytes.subarray(0, length), 'image/jpeg')).not.toThrow();
