@@ -7,6 +7,10 @@ import { testLibrary } from '../testing/library';
 import { sideWords, zoneWords } from '../words/en/zones';
 
 describe('the note', () => {
+  it('keeps what the inspector wrote by hand', () => {
+    expect(judgeOak({ note: 'smells of gas\nat the kerb' }).note).toMatch(/^Remark: “smells of gas at the kerb”\.$/m);
+    expect(judgeOak().note).not.toMatch(/Remark/);
+  });
   it('names every part that nobody looked at', () => {
     fc.assert(
       fc.property(fc.subarray([...ZONES]), (looked) => {

@@ -78,6 +78,7 @@ export function noteOf(library: Library, a: Told, input: CountedInput): string {
       ...(a.screening && a.screening.targets.length > 0 ? [say.beneath(a.screening)] : []),
       ...(a.works?.works ?? []).map(({ says }) => says),
     ],
+    input.note.trim() === '' ? [] : [say.remark(input.note.trim())],
     [...looked(a, say), ...(inLeaf(input.taxon, input.day, input.latitude) ? [] : [say.outOfLeaf])],
     [...(first ? say.first(first) : []), say.comeBack(a.comeBack)],
   ];

@@ -128,6 +128,8 @@ export const note = (units: UnitSystem) => {
       const [worst] = targets;
       return `Beneath it: ${listed(targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field screening ${risk}: failure ${worst?.failure}, impact ${worst?.impact}, consequence ${worst?.consequence}; to be confirmed by a qualified assessor.`;
     },
+    /** What the inspector wrote by hand. */
+    remark: (text: string) => `Remark: “${text.replace(/\s+/g, ' ')}”`,
     sawAll: 'I looked at every part.',
     sawNothing: 'I looked at no part of it; what is said here rests on measurements alone.',
     sawInPart: ({ percent: seen, unseen }: Judgement['lookedAt']): string[] => [
