@@ -43,6 +43,11 @@ describe('lists coming in', () => {
     expect(tree.dbh).toBeGreaterThan(0.1);
     expect((await rebuildAll(service.world)).moved).toEqual([]);
   });
+  it('an answer to a name is a kind the library holds', async () => {
+    const coordinator = await service.as('coordinator');
+    const answer = await coordinator.put(`/imports/${newId()}`, { text: rows(5, 'H-'), choices: { sycamore: 'Homo sapiens' } });
+    expect(answer.body).toMatchObject({ status: 422, path: 'choices.sycamore' });
+  });
   it('brings the same list in only once', async () => {
     const coordinator = await service.as('coordinator');
     const id = newId();

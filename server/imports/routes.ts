@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id } from '@dendrix/core/record';
+import { id, taxonOf } from '@dendrix/core/record';
 import { importView } from '@dendrix/core/contracts';
 import { COLUMN_KINDS } from '@dendrix/core/exchange';
 import { LENGTH_UNITS } from '@dendrix/core/units';
@@ -33,8 +33,11 @@ export const importRoutes = (world: World): Route[] => [
     body: importBody,
     bodyLimit: LARGEST_LIST,
     answer: importView,
-    handle: ({ params, body: { text, ...options }, user, request }) =>
-      startImport(world, params.id, user.id, text, options, (error) => request.log?.error({ err: error }, 'import failed')),
+    async handle({ params, body: { text, ...options }, user, request }) {
+      // What a name was answered with is a kind the library holds, or a genus or family of one.
+      for (const [written, name] of Object.entries(options.choices)) taxonOf(world.library, name, `choices.${written}`);
+      return startImport(world, params.id, user.id, text, options, (error) => request.log?.error({ err: error }, 'import failed'));
+    },
   }),
   route({
     method: 'get',

@@ -47,11 +47,13 @@ export async function eventsAfter({ sequelize }: Db, after: number): Promise<{ n
   return { n, events: [...changes.values()], missed: rows.length > MOST };
 }
 
-/** Notes at which tree somebody stands; null where they left. */
+/** Notes at which tree somebody stands; null where they left. At a tree that is not there nobody stands. */
 export async function standAt({ sequelize }: Db, user: string, tree: string | null): Promise<void> {
   await sequelize.query(
-    'INSERT INTO presence (user_id, tree_id, at) VALUES (?, ?, UTC_TIMESTAMP(3)) ON DUPLICATE KEY UPDATE tree_id = VALUES(tree_id), at = VALUES(at)',
-    { replacements: [user, tree] },
+    `INSERT INTO presence (user_id, tree_id, at)
+     SELECT ?, ?, UTC_TIMESTAMP(3) FROM DUAL WHERE ? IS NULL OR EXISTS (SELECT 1 FROM trees WHERE id = ?)
+     ON DUPLICATE KEY UPDATE tree_id = VALUES(tree_id), at = VALUES(at)`,
+    { replacements: [user, tree, tree, tree] },
   );
 }
 

@@ -299,6 +299,9 @@ describe('live', () => {
       expect(there.events.some((event) => event.kind === 'change' && event.told.includes(ids.crew2 as string))).toBe(true);
       await crew.put('/presence', { tree: treeId });
       await there.until((event) => event.kind === 'presence' && event.tree === treeId && event.by.name === 'Test crew');
+      // At a tree that is not there nobody stands.
+      await crew.put('/presence', { tree: newId() });
+      expect((await crew.get('/live/since')).body.events).toContainEqual(expect.objectContaining({ kind: 'presence', tree: treeId }));
       await crew.put('/presence', { tree: null });
       await there.until((event) => event.kind === 'presence' && event.tree === null && event.by.name === 'Test crew');
     } finally {
