@@ -163,6 +163,14 @@ describe('a tree list', () => {
     const text = `Tag,Lat,Lon\n${one},45.63,-31.21\n${other},45.64,-31.22\n`;
     expect(read(text).bad).toEqual([{ line: 3, tag: other, reason: `tag ${other} stands already on line 2` }]);
   });
+  it('a tree far from every district is told, and swapped coordinates do not come in', () => {
+    const home = [{ latitude: 45.62, longitude: -31.2 }];
+    const report = read('Tag,Lat,Lon\nA,45.63,-31.21\nB,-31.21,45.63\nC,52.1,4.3\n', { home });
+    expect(report.trees.map(({ tag }) => tag)).toEqual(['A', 'C']);
+    expect(report.bad).toEqual([{ line: 3, tag: 'B', reason: 'latitude and longitude look swapped' }]);
+    expect(report.warnings.find(({ tag }) => tag === 'C')?.reason).toMatch(/^stands 2\d{3} km from every district/);
+    expect(read('Tag,Lat,Lon\nB,-31.21,45.63\n').bad).toEqual([]);
+  });
   it.each(['constructor', 'toString', '__proto__'])('a species called %s is a name nobody knows', (written) => {
     const report = read(`Tag,Species,Lat,Lon\nA1,${written},45.63,-31.21\n`, { choices: {} });
     expect(report.trees[0]).toMatchObject({ writtenName: written, taxon: null });

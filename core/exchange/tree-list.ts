@@ -1,3 +1,4 @@
+import { oddPlace } from './far';
 import { hasUnseen } from '../record/tree';
 import { tagKey } from './tag-key';
 import type { NameAnswer, NameFinder } from '../naming/names';
@@ -74,6 +75,8 @@ export interface ReadListOptions {
   unit?: LengthUnit;
   /** Answers to ambiguous names: text to accepted name; null keeps the text only. */
   choices?: Readonly<Record<string, string | null>>;
+  /** Middles of the town's districts: a tree far from all of them is told. */
+  home?: readonly { latitude: number; longitude: number }[];
   /** Called now and then with rows read; return false to stop. */
   progress?: (done: number, total: number) => boolean | void;
 }
@@ -133,6 +136,10 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
 
     const place = placeOf(cell, options.zone);
     if ('problem' in place) return void bad(place.problem);
+
+    const odd = oddPlace(place, options.home ?? []);
+    if (odd === 'swapped') return void bad('latitude and longitude look swapped');
+    if (odd !== null) warn(`stands ${odd} km from every district; check the place`);
 
     const girth = at.has('girth') ? lengthCell(cell('girth'), unitOf('girth', options.unit ?? 'cm')) : null;
     const diameter = at.has('diameter') ? lengthCell(cell('diameter'), unitOf('diameter', options.unit ?? 'cm')) : null;

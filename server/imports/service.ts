@@ -35,6 +35,9 @@ function listedColumns(
   return columns;
 }
 
+/** Middles of the town's districts. */
+const middlesOf = ({ library }: Pick<World, 'library'>) => library.districts.map(({ latitude, longitude }) => ({ latitude, longitude }));
+
 /** While a list is read it is looked, after so many rows, whether it still shall be. */
 const LOOK_EVERY = 5000;
 
@@ -42,13 +45,14 @@ const LOOK_EVERY = 5000;
 async function readInThread(
   text: string,
   options: Omit<ReadListOptions, 'names' | 'progress'>,
+  home: ReadListOptions['home'],
   tell: (done: number, total: number) => Promise<void>,
 ) {
   const stop = new AbortController();
   try {
     return await inThread(
       'readList',
-      { text, options },
+      { text, options: { ...options, home } },
       {
         signal: stop.signal,
         tell: (row, rows) => {
@@ -73,7 +77,7 @@ export async function keepTreeList(
   options: Omit<ReadListOptions, 'names' | 'progress'>,
   tell: (done: number, total: number) => Promise<void>,
 ): Promise<ListReport & { kept: number }> {
-  const read = await readInThread(text, options, tell);
+  const read = await readInThread(text, options, middlesOf(world), tell);
   const report = await againstKnown(read, (tags, places) => knownOf(world, tags, places));
   if (report.stops.length > 0) return { ...report, kept: 0 };
   await inTransaction(world, async (transaction) => {

@@ -15,6 +15,7 @@ import {
 import type { LengthUnit } from '@dendrix/core/units';
 import { changedBy, importJob } from '@/data/keys';
 import { call, put } from '@/data/api';
+import { library } from '@/features/shell/library';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Card, Remark } from '@/ui/surface';
@@ -64,6 +65,7 @@ export function ImportList() {
         columns: with_.columns ?? columns,
         ...(zone.trim() ? { zone: zone.trim() } : {}),
         unit,
+        home: library.districts.map(({ latitude, longitude }) => ({ latitude, longitude })),
         choices: with_.choices ?? choices,
       },
     });
