@@ -1,20 +1,16 @@
 import type { Sequelize } from 'sequelize';
 import type { Library } from '@dendrix/core/knowledge';
-import type { ChainHead } from './audit/head';
+import type { HeadPlace } from './audit/head';
 import type { PictureStore } from './photos/store';
 
 /** What the services need of the world around them. */
-export interface World {
+export interface World extends HeadPlace {
   sequelize: Sequelize;
   library: Library;
   now: () => Date;
   newId: () => string;
   /** Where pictures are kept; in the database where nothing is said. */
   pictures?: PictureStore;
-  /** Keeps the head of the chain in a place apart from the database, after each write. */
-  keepHead?: (head: ChainHead) => void;
-  /** Told what went wrong beside a deed that is done. */
-  alarm?: (what: string, error: unknown) => void;
 }
 
 /** Clocks on phones run ahead a little; what is said to be further in the future comes from a wrong clock. ms */

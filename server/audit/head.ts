@@ -1,6 +1,5 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { dirname } from 'node:path';
-import type { World } from '../world';
 
 /** The end of the chain: whoever holds it can tell whether anything before it was altered or cut off. */
 export interface ChainHead {
@@ -35,6 +34,14 @@ export function headKeeper(file: string): (head: ChainHead) => void {
   return (head) => appendFileSync(file, `${headLine(head)}\n`, { mode: 0o600 });
 }
 
+/** Where heads are kept, and who is told where that fails. */
+export interface HeadPlace {
+  /** Keeps the head of the chain in a place apart from the database, after each write. */
+  keepHead?: (head: ChainHead) => void;
+  /** Told what went wrong beside a deed that is done. */
+  alarm?: (what: string, error: unknown) => void;
+}
+
 /** Heads that could not be kept since the service began. */
 let lost = 0;
 export const headsLost = (): number => lost;
@@ -43,7 +50,7 @@ export const headsLost = (): number => lost;
  * Keeps the head that a deed left. The deed is done by then: a place that cannot be written is an alarm and never makes an error of it.
  * The next head that is kept stands for all before it.
  */
-export function keepHeadOf({ keepHead, alarm }: Pick<World, 'keepHead' | 'alarm'>, head: ChainHead): void {
+export function keepHeadOf({ keepHead, alarm }: HeadPlace, head: ChainHead): void {
   try {
     keepHead?.(head);
   } catch (error) {
