@@ -9,7 +9,7 @@ import { User } from '../server/accounts/model';
 import { Visit } from '../server/visits/model';
 import { needsSeed, seedQuillhaven } from './quillhaven';
 import { verify } from '../server/audit/verify';
-import { rebuildAll } from '../server/trees/settle';
+import { rebuildAll } from '../server/trees/rebuild';
 import type { World } from '../server/world';
 import { dropDatabase, freshDatabase } from '../server/testing/service';
 

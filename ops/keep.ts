@@ -11,7 +11,7 @@ import { keptHeads, type ChainHead } from '../server/audit/head';
 import { verify } from '../server/audit/verify';
 import { isNewest } from '../server/db/migrate';
 import { keepDistricts } from '../server/districts/service';
-import { rebuildAll } from '../server/trees/settle';
+import { rebuildAll } from '../server/trees/rebuild';
 import { backUp, restore } from './backup/archive';
 import { openPlace, type OpenPlace } from './place';
 

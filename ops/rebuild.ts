@@ -10,7 +10,7 @@ import { anchor, chainHead } from '../server/audit/service';
 import { verify } from '../server/audit/verify';
 import { keepDistricts } from '../server/districts/service';
 import { migrate } from '../server/db/migrate';
-import { rebuildAll } from '../server/trees/settle';
+import { rebuildAll } from '../server/trees/rebuild';
 import { openPlace } from './place';
 
 const { values } = parseArgs({ options: { head: { type: 'boolean' }, against: { type: 'string' } } });

@@ -23,7 +23,7 @@ import { atlasOf } from '../server/map/atlas';
 import { resumeImports } from '../server/imports/service';
 import { s3Store } from '../server/photos/store';
 import { assessByNewRules, treesByOlderRules } from '../server/trees/rejudge';
-import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/settle';
+import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/upkeep';
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
 import { logInto } from './log';

@@ -5,7 +5,7 @@ import { districtAt } from '@dendrix/core/geo';
 import { AuditEntry } from './audit/model';
 import { verify } from './audit/verify';
 import { reviewQueue } from './reviews/service';
-import { rebuildAll } from './trees/settle';
+import { rebuildAll } from './trees/rebuild';
 import { aTree, aVisit, PASSWORD, startService, TODAY, type Service } from './testing/service';
 
 let service: Service;

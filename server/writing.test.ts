@@ -3,7 +3,7 @@ import { QueryTypes } from 'sequelize';
 import type { Look, VisitSubmission } from '@dendrix/core/record';
 import { addDays } from '@dendrix/core/time';
 import { verify } from './audit/verify';
-import { rebuildAll } from './trees/settle';
+import { rebuildAll } from './trees/rebuild';
 import { aTree, aVisit, startService, TODAY, type Answer, type Client, type Service } from './testing/service';
 
 let service: Service;

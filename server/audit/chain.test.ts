@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as newId } from 'uuid';
 import { AuditEntry } from './model';
-import { rebuildAll } from '../trees/settle';
+import { rebuildAll } from '../trees/rebuild';
 import { aTree, aVisit, startService, type Service } from '../testing/service';
 import { headKeeper, headLine, keptHeads, readHead } from './head';
 import { anchor, chainHead, linkHash } from './service';

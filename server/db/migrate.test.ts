@@ -86,7 +86,8 @@ describe('bringing a database to the newest schema', () => {
     await migrate(sequelize);
     const { anchor } = await import('../audit/service');
     const { verify } = await import('../audit/verify');
-    const { judgeUnjudged, rebuildAll } = await import('../trees/settle');
+    const { rebuildAll } = await import('../trees/rebuild');
+    const { judgeUnjudged } = await import('../trees/upkeep');
     const { treeDetail } = await import('../trees/service');
     const { testLibrary } = await import('../../core/testing/library');
     const world = { sequelize, library: testLibrary, now: () => new Date('2026-06-15T12:00:00Z'), newId: () => id(9) };

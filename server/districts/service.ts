@@ -9,7 +9,7 @@ import { inTransaction } from '../db/transaction';
 import { Setting } from '../organisation/model';
 import { THE_ORGANISATION } from '../organisation/service';
 import { Tree } from '../trees/model';
-import { followDistricts } from '../trees/settle';
+import { followDistricts } from '../trees/upkeep';
 import { Background, DistrictRow } from './model';
 import type { World } from '../world';
 

@@ -1,7 +1,7 @@
 import { v7 as newId } from 'uuid';
 import { ImportJob } from './model';
 import { startService, type Service } from '../testing/service';
-import { rebuildAll } from '../trees/settle';
+import { rebuildAll } from '../trees/rebuild';
 import { resumeImports } from './service';
 
 let service: Service;

@@ -7,7 +7,7 @@ import { Visit } from '../visits/model';
 import { sha256 } from '../audit/canonical';
 import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
-import { lockTree } from '../trees/settle';
+import { lockTree } from '../trees/rows';
 import { sentOf } from '../trees/view';
 import { stripped } from './strip';
 import type { World } from '../world';

@@ -14,7 +14,8 @@ import { inTransaction } from '../db/transaction';
 import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';
 import { people } from '../accounts/service';
-import { earlierNames, forgottenIn, lockTree, settleTree } from '../trees/settle';
+import { earlierNames, forgottenIn, lockTree } from '../trees/rows';
+import { settleTree } from '../trees/settle';
 import { briefOf, reviewViewOf, sentOf, visitViewOf } from '../trees/view';
 import { CLOCK_SLACK_MS, type World } from '../world';
 

@@ -9,7 +9,7 @@ import { User } from '../accounts/model';
 import { canonical } from '../audit/canonical';
 import { inTransaction } from '../db/transaction';
 import { HttpProblem, notFound } from '../http/problem';
-import { lockTree } from '../trees/settle';
+import { lockTree } from '../trees/rows';
 import { Visit } from '../visits/model';
 import { CLOCK_SLACK_MS, type World } from '../world';
 import { Message, PutOff } from './model';

@@ -5,6 +5,7 @@ import { createApp } from '../app';
 import { connect } from '../db/connect';
 import { defineModels } from '../db/models';
 import { verify } from '../audit/verify';
+import { aReview } from '../testing/review';
 import { aTree, aVisit, type Client, startService, TODAY, urlOf, type Service } from '../testing/service';
 
 // Several people at one tree: what they say to one another, who is told, who saw what; and what each hears of the others, also where
@@ -46,15 +47,7 @@ const word = (treeId: string, visitId: string | null, more: object = {}) => ({
   mentions: [] as string[],
   ...more,
 });
-const review = (visitId: string, more: object = {}) => ({
-  visitId,
-  verdict: 'confirm',
-  secondLook: null,
-  taxon: null,
-  reason: '',
-  knew: [],
-  ...more,
-});
+const review = aReview;
 
 describe('talk', () => {
   it('is kept at its point, once, and those it speaks to are told', async () => {

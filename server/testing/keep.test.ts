@@ -19,7 +19,7 @@ import { Photo } from '../photos/model';
 import { sha256 } from '../audit/canonical';
 import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
-import { rebuildAll } from '../trees/settle';
+import { rebuildAll } from '../trees/rebuild';
 import { aTree, aVisit, dropDatabase, freshDatabase, startService, urlOf, type Service } from './service';
 
 const VISITS = 2000;

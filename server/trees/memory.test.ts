@@ -2,12 +2,13 @@ import { v7 as newId } from 'uuid';
 import { RULES } from '@dendrix/core/judging';
 import { ZONES } from '@dendrix/core/knowledge';
 import { emptyLook, type Judgement, type SignSeen } from '@dendrix/core/record';
+import { aReview } from '../testing/review';
 import { aTree, aVisit, startService, type Client, type Service } from '../testing/service';
 import { verify } from '../audit/verify';
 import { Tree } from './model';
 import { Visit } from '../visits/model';
 import { assessByNewRules, treesByOlderRules } from './rejudge';
-import { rebuildAll } from './settle';
+import { rebuildAll } from './rebuild';
 
 // Danger over the years in the record: a crew's word that a defect is gone goes to a reviewer, and an upgrade finds what the rules of
 // before had forgotten.
@@ -40,15 +41,7 @@ async function twoVisits(second: SignSeen[]) {
   return { treeId, last, answer };
 }
 const soundness = async (treeId: string) => (await crew.get(`/trees/${treeId}`)).body.soundness;
-const review = (visitId: string, more: object) => ({
-  visitId,
-  verdict: 'confirm',
-  secondLook: null,
-  taxon: null,
-  reason: '',
-  knew: [],
-  ...more,
-});
+const review = aReview;
 const inQueue = async (visitId: string) =>
   (await reviewer.get('/review-queue')).body.items.find((item: { visit: { id: string } }) => item.visit.id === visitId);
 

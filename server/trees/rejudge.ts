@@ -5,7 +5,8 @@ import { standingVisits } from '@dendrix/core/review';
 import { noteChange } from '../audit/changes';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
-import { lockTree, rowsOf, settleTree } from './settle';
+import { lockTree, rowsOf } from './rows';
+import { settleTree } from './settle';
 import { Visit } from '../visits/model';
 
 // After an upgrade every tree is assessed again by the new rules, beside the service: those whose earlier visits found the worst first.

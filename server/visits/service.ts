@@ -15,7 +15,8 @@ import { Visit } from './model';
 import { inTransaction } from '../db/transaction';
 import { HttpProblem } from '../http/problem';
 import { readOrganisation } from '../organisation/service';
-import { lockTree, settleTree } from '../trees/settle';
+import { lockTree } from '../trees/rows';
+import { settleTree } from '../trees/settle';
 import { sentOf } from '../trees/view';
 import { CLOCK_SLACK_MS, type World } from '../world';
 
