@@ -7,6 +7,15 @@ import { testLibrary } from '../testing/library';
 import { sideWords, zoneWords } from '../words/en/zones';
 
 describe('the note', () => {
+  it('tells each reason once', () => {
+    const { note } = judgeOak({
+      signs: [
+        { id: 'dead-branches', zone: 'crown-mid', size: 'large', where: 'above-shade-line', percent: 60 },
+        { id: 'basal-conk', zone: 'collar', kind: 'hoof' },
+      ],
+    });
+    for (const reason of [/more than half of the crown is dead/gi, /a fungus eats the base/gi]) expect(note.match(reason)).toHaveLength(1);
+  });
   it('keeps what the inspector wrote by hand', () => {
     expect(judgeOak({ note: 'smells of gas\nat the kerb' }).note).toMatch(/^Remark: “smells of gas at the kerb”\.$/m);
     expect(judgeOak().note).not.toMatch(/Remark/);

@@ -64,7 +64,8 @@ export function noteOf(library: Library, a: Told, input: CountedInput): string {
     [
       say.opening({ name: input.name, known: input.taxon !== null, unchecked: input.nameUnchecked === true, stage: input.lifeStage }),
       say.scale('vigour', a.vigour, READ_OUT),
-      say.scale('soundness', a.soundness, READ_OUT),
+      // What was all right needs no list; what was not looked at is said below.
+      say.scale('soundness', a.soundness, /^no weakness/.test(a.soundness.band) ? 0 : READ_OUT),
       say.hiddenDecay(a.hiddenDecay),
     ],
     [
@@ -80,8 +81,12 @@ export function noteOf(library: Library, a: Told, input: CountedInput): string {
     ],
     input.note.trim() === '' ? [] : [say.remark(input.note.trim())],
     [...looked(a, say), ...(inLeaf(input.taxon, input.day, input.latitude) ? [] : [say.outOfLeaf])],
-    [...(first ? say.first(first) : []), say.comeBack(a.comeBack)],
+    first ? say.first(first) : [],
   ];
+  const told = paragraphs.flat().join(' ').toLowerCase();
+  // A reason that was read out already is not told again.
+  const because = a.comeBack.because.split('; ').filter((reason) => !told.includes(reason.toLowerCase()));
+  paragraphs.at(-1)?.push(say.comeBack({ ...a.comeBack, because: because.join('; ') }));
   return paragraphs
     .map(say.paragraph)
     .filter((paragraph) => paragraph.length > 0)

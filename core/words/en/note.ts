@@ -142,7 +142,8 @@ export const note = (units: UnitSystem) => {
       `First I would ${DO_SAYS[option.do]}${option.by === undefined ? '' : `, by ${option.by}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
       ...option.needs.map(capital),
     ],
-    comeBack: ({ by, season, because }: ComeBack) => `Come back by ${by}${season ? `, in ${season}` : ''}: ${because}.`,
+    comeBack: ({ by, season, because }: ComeBack) =>
+      `Come back by ${by}${season ? `, in ${season}` : ''}${because === '' ? '' : `: ${because}`}.`,
     /** Sentences one after the other; empty ones left out. */
     paragraph: (sentences: readonly string[]) =>
       sentences
