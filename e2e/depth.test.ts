@@ -304,7 +304,7 @@ describe('judging at a desk', () => {
     await page.getByRole('textbox', { name: 'Nearest distance to the stem' }).fill('3 m');
     await page.getByRole('button', { name: 'Add these works' }).click();
     await page
-      .getByText(/A trench at 3\.0 m lies inside the root zone of 6\.0 m/)
+      .getByText(/A trench at 3\.0 m, date not known: inside the root zone of 6\.0 m/)
       .first()
       .waitFor();
     await page.getByRole('img', { name: /^Root zone of 6\.0 m from above/ }).waitFor();
