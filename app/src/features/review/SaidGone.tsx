@@ -27,17 +27,11 @@ const goneIn = ({ look }: VisitView): Claim[] =>
 
 /** Milder words of a visit than one that somebody set before. */
 const milderIn = ({ judgement }: VisitView): Claim[] =>
-  judgement.overruled.flatMap(({ what, from, to, why, since, milder }) =>
-    milder && since !== undefined
-      ? [
-          {
-            key: wordKey({ what, to }),
-            label: OVERRULED_WORDS[what],
-            says: `${OVERRULED_WORDS[what]}: ${from} on ${since}, now ${to}: “${why}”`,
-          },
-        ]
-      : [],
-  );
+  judgement.overruled.flatMap(({ what, from, to, why, since, milder }) => {
+    if (!milder || since === undefined) return [];
+    const label = OVERRULED_WORDS[what].replace(/^./, (letter) => letter.toUpperCase());
+    return [{ key: wordKey({ what, to }), label, says: `${label}: ${from} on ${since}, now ${to}: “${why}”` }];
+  });
 
 /** What a visit claims is over: a reviewer agrees, or it goes on counting. */
 export const claimsOf = (visit: VisitView): Claim[] => [...goneIn(visit), ...milderIn(visit)];
