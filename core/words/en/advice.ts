@@ -182,7 +182,7 @@ export const options = (units: UnitSystem) => ({
   worksAtRoots: (radius: number) =>
     `Works are planned at the roots that hold the tree (within ${treeWords(radius, units)}): move or redesign them.`,
   worksWereAtRoots: (radius: number) =>
-    `Works were done at the roots that hold the tree (within ${treeWords(radius, units)}): have the roots laid bare and judged.`,
+    `Works were done at the roots that hold the tree (within ${treeWords(radius, units)}): have the roots exposed and assessed.`,
   cannotWait: 'What bears the tree is giving way.',
   secondLook: 'a second look by a qualified assessor, since one fault alone speaks for it',
   /** A serious defect, by its label. */
@@ -220,8 +220,8 @@ export const comeBack = {
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
   alwaysBeneath: 'somebody or something is nearly always beneath',
   works: {
-    ahead: 'works in the root zone begin soon: inspect before they do',
-    'not dated': 'works are planned in the root zone and nobody said when',
+    ahead: 'works in the root zone start soon: inspect before that',
+    'not dated': 'works are planned in the root zone, no date recorded',
     'under way': 'works are under way in the root zone',
     done: 'works were done in the root zone: inspect three months after, then every year',
   },
