@@ -11,5 +11,6 @@ export { BANDS } from './scales/bands';
 export { overruledWords } from './overrule/overrule';
 export { combine, rate } from './risk/matrices';
 export { judgeWorks } from './works/works';
+export { sameWorks } from './works/standing-works';
 export { onThisKind } from './looked/on-kinds';
 export * from './rules-version';

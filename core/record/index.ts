@@ -18,3 +18,4 @@ export * from './tree';
 export * from './organisation';
 export * from './stock';
 export * from './vocabulary';
+export * from './reason';

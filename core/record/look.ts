@@ -5,6 +5,7 @@ import { measurements } from './measurement';
 import { observationSchema } from './observation';
 import { PROFILES } from './organisation';
 import { photo } from './photo';
+import { LEAST_REASON } from './reason';
 import { signSeen } from './sign';
 import { specimen } from './specimen';
 
@@ -44,8 +45,6 @@ export const canBeHarmed = (one: Pick<Beneath, 'what' | 'howOften'>): boolean =>
 /** How the wind meets a tree: one whose neighbours went lately stands in wind it did not grow up in. */
 export const EXPOSURES = ['usual', 'exposed', 'newly exposed'] as const;
 
-/** Letters of a reason that the next person can use. */
-const LEAST_REASON = 5;
 /** Works planned or done near the tree, m from the stem. */
 export const WORKS = ['trench', 'building', 'paving', 'soil-raised', 'soil-lowered', 'storage-or-traffic'] as const;
 export const works = z

@@ -1,13 +1,11 @@
 import { z } from 'zod';
 import { id, isoTime } from './ids';
 import { SCALES } from './judgement';
+import { LEAST_REASON } from './reason';
 import { plannedLook } from './visit';
 
 export const VERDICTS = ['confirm', 'question', 'overturn'] as const;
 export type Verdict = (typeof VERDICTS)[number];
-
-/** Letters a reason needs, so that the next person learns something. */
-export const LEAST_REASON = 5;
 
 /**
  * A point of a visit that can be spoken about: the name, a band, a mark of identification by its trait, a sign by its key, the tree as a

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { signFieldShape, ZONES } from '../knowledge';
 import { id } from './ids';
+import { LEAST_REASON } from './reason';
 
 /** Longest key of a sign: a UUID, or what an older version made of kind and place. */
 const LONGEST_KEY = 90;
@@ -17,12 +18,10 @@ export const INVESTIGATIONS = [
   'laboratory',
   'other',
 ] as const;
-/** Letters of the note of an ending: what was done, or what was found. */
-const LEAST_NOTE = 5;
 export const ended = z.strictObject({
   how: z.enum(ENDED_BY),
   /** The work, the finding, or the reviewer's reason. */
-  note: z.string().trim().min(LEAST_NOTE, { message: 'say in a few words what was done or found' }).max(1000),
+  note: z.string().trim().min(LEAST_REASON, { message: 'say in a few words what was done or found' }).max(1000),
   /** Of an investigation. */
   method: z.enum(INVESTIGATIONS).optional(),
 });

@@ -66,9 +66,21 @@ class ExpiringStore extends SequelizeStore {
 /** The store of sessions. @param now by whose clock they expire */
 export const sessionsIn = (sequelize: Sequelize, now: () => Date) => new ExpiringStore(sequelize, now);
 
-/** Reads the session of a request anew from the store. @returns false where it has ended meanwhile */
+/** What the session package says where the store holds none. */
+const NO_SESSION = 'failed to load session';
+
+/**
+ * Reads the session of a request anew from the store.
+ * @returns false where it has ended meanwhile
+ * @throws the store's error where it cannot be read: an outage signs nobody out
+ */
 export const readAnew = (request: Request): Promise<boolean> =>
-  new Promise((resolve) => request.session.reload((error) => resolve(!error)));
+  new Promise((resolve, reject) =>
+    request.session.reload((error?: Error) => {
+      if (error && error.message !== NO_SESSION) reject(error);
+      else resolve(!error);
+    }),
+  );
 
 /** In words what somebody is signed in on, as far as it says: "Chrome on Android". */
 export function deviceWords(userAgent: string | undefined): string {

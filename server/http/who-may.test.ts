@@ -2,6 +2,9 @@
 // another origin sends is refused, whatever the browser's cookie says.
 import { request } from 'node:http';
 import { aTree, joined, startService, type Service } from '../testing/service';
+import type { Request } from 'express';
+import { Session } from '../accounts/model';
+import { readAnew } from '../accounts/sessions';
 import { allRoutes } from '../routes';
 import type { Route } from './route';
 
@@ -97,6 +100,30 @@ describe('what happens to somebody while their body comes', () => {
     sent.end(body.slice(5));
     expect(await status).toBe(403);
     expect((await client.get('/session')).body.role ?? (await client.get('/session')).body.user?.role).toBe('viewer');
+  });
+});
+
+describe('a store of sessions that is away', () => {
+  const asks = (error?: Error) => readAnew({ session: { reload: (done: (e?: Error) => void) => done(error) } } as unknown as Request);
+  it('signs nobody out: only a session that is not there has ended', async () => {
+    expect(await asks()).toBe(true);
+    expect(await asks(new Error('failed to load session'))).toBe(false);
+    await expect(asks(new Error('the database is away'))).rejects.toThrow('away');
+  });
+  it('is told as what it is while a body comes, not as a sign-out', async () => {
+    const { client } = await joined(service, 'outage', 'administrator');
+    const begun = await Promise.all(
+      changing()
+        .slice(0, 3)
+        .map((route) => begin(client.signedIn, route)),
+    );
+    await new Promise((resolve) => setTimeout(resolve, LET_IN));
+    const away = jest.spyOn(Session, 'findByPk').mockRejectedValue(new Error('the database is away'));
+    try {
+      for (const one of begun) expect(await one.end()).toBe(500);
+    } finally {
+      away.mockRestore();
+    }
   });
 });
 

@@ -115,7 +115,7 @@ export function outlook(
       to,
       why: set.why,
       milder: from >= 0 && OUTLOOKS.indexOf(to) < from,
-      ...sinceOf(heldOn(words, 'outlook')),
+      ...sinceOf(heldOn(words, 'outlook', ruled.outlook)),
     },
   };
 }

@@ -41,6 +41,16 @@ describe('a word of an earlier visit', () => {
     expect(tree('Quercus robur', worse, milder(), visit('2026-06-10')).soundness.band).toBe('act first');
     expect(tree('Quercus robur', worse, milder({ agreed: 'pulled at it, no give' }), visit('2026-06-10')).soundness.band).toBe('weakness');
   });
+  it('names a day only where somebody’s word is what holds, not the rules', () => {
+    const signs = [{ id: 'union-crack', zone: 'unions' }];
+    const earlier = visit('2025-06-10', { signs, overrules: [word('failure', 'improbable')] });
+    const milder = visit('2025-12-10', { overrules: [word('failure', 'possible')] });
+    const [rules] = tree('Quercus robur', earlier, milder).overruled;
+    expect(rules).toMatchObject({ what: 'failure', milder: true });
+    expect(rules?.since).toBeUndefined();
+    const worse = visit('2025-06-10', { overrules: [word('failure', 'imminent')] });
+    expect(tree('Quercus robur', worse, milder).overruled[0]).toMatchObject({ from: 'imminent', since: '2025-06-10' });
+  });
   it('a cause that was set is not forgotten while a sign of it stands', () => {
     const agent = testLibrary.agents.find(({ id, reportable }) => id === 'oak-wilt' && reportable !== undefined);
     const signs = [{ id: 'wilting', zone: 'crown-top' }];

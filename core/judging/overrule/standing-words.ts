@@ -30,9 +30,9 @@ export function standingWords(input: Pick<AssessInput, 'day' | 'before' | 'overr
   return words;
 }
 
-/** The day of the newest word on a point. */
-export const heldOn = (words: readonly StandingWord[], what: Overrule['what']): string | undefined =>
-  words.findLast((word) => word.what === what)?.on;
+/** The day on which somebody set what holds on a point; undefined where the rules hold it there. */
+export const heldOn = (words: readonly StandingWord[], what: Overrule['what'], holds: string): string | undefined =>
+  words.findLast((word) => word.what === what && word.to === holds)?.on;
 
 /** A scale no better than people set it on earlier looks. */
 export function heldTo<S extends Scale>(scale: S, ruled: Judged<S>, words: readonly StandingWord[], say: Catalogue): Judged<S> {

@@ -119,12 +119,13 @@ export function overruledFailure(library: Library, { input, signs, vigour, sound
     FAILURES.indexOf(failureAt(part, partial, input.exposure, heldFailure(words))),
   );
   const worst = Math.max(...ruled);
+  const from = FAILURES[worst] ?? 'possible';
   return {
     what: 'failure',
-    from: FAILURES[worst] ?? 'possible',
+    from,
     to,
     why: set.why,
     milder: FAILURES.indexOf(to) < worst,
-    ...sinceOf(heldOn(words, 'failure')),
+    ...sinceOf(heldOn(words, 'failure', from)),
   };
 }

@@ -18,7 +18,9 @@ const COUNT_FOR_YEARS = 10;
 const MONTHS_A_YEAR = 12;
 
 /** Works of one kind at one distance are the same works, m to a tenth. */
-const placeOf = ({ kind, distance }: Works) => `${kind}/${distance.toFixed(1)}`;
+export const sameWorks = (a: WorksPlace, b: WorksPlace): boolean => placeOf(a) === placeOf(b);
+type WorksPlace = Pick<Works, 'kind' | 'distance'>;
+const placeOf = ({ kind, distance }: WorksPlace) => `${kind}/${distance.toFixed(1)}`;
 
 const momentOf = ({ begins, ends }: Works, day: string): Moment => {
   if (ends !== undefined && ends < day) return 'done';
@@ -36,7 +38,7 @@ export function standingWorks(input: Pick<AssessInput, 'day' | 'works' | 'before
   for (const { day, works } of looks)
     for (const [i, one] of works.entries()) {
       // Two trenches of one look at one distance are two.
-      const place = `${placeOf(one)}/${works.slice(0, i).filter((other) => placeOf(other) === placeOf(one)).length}`;
+      const place = `${placeOf(one)}/${works.slice(0, i).filter((other) => sameWorks(other, one)).length}`;
       const before = held.get(place);
       const said = Object.fromEntries(Object.entries(one).filter(([, value]) => value !== undefined)) as Works;
       held.set(place, { ...before, calledOff: undefined, ...said, saidOn: day });

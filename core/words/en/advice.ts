@@ -17,6 +17,9 @@ const LEAVE = {
   'cannot be told': 'its name first: some kinds are protected here',
 } as const;
 
+/** What a scale rests on, as a clause; its band where nothing is written. */
+const restsOn = ({ band, statements: [first] }: Judged): string => small(open(first?.clause ?? first?.says ?? band));
+
 /** Conditions that go with an option whatever calls for it. */
 const NEEDS: Record<OptionKind, readonly string[]> = {
   'close off now': ['the owner of the ground, told at once', 'licensed people called'],
@@ -137,7 +140,7 @@ export const options = (units: UnitSystem) => ({
   },
   who: (option: OptionKind): string => WHO[option],
   /** What a scale rests on; its band where nothing is written. */
-  found: ({ band, statements: [first] }: Judged): string => `${capital(open(first?.clause ?? first?.says ?? band))}.`,
+  found: (judged: Judged): string => `${capital(restsOn(judged))}.`,
   rare: "On the district's list of rare kinds: kept to its last.",
   unseen: (unseen: number, all: number) => `${unseen} of ${all} zones were not looked at.`,
   lessLoad: (faults: readonly string[]) =>
@@ -198,7 +201,7 @@ export const options = (units: UnitSystem) => ({
 export const outlook = {
   vigour: (band: string) => `vigour ${band}`,
   /** What a scale rests on. */
-  found: ({ band, statements: [first] }: Judged): string => small(open(first?.clause ?? first?.says ?? band)),
+  found: restsOn,
   mild: (band: string, name: string | undefined) => `vigour ${band}, which ${name?.toLowerCase()} explains and seldom ends a tree`,
   fault: (label: string) => small(label),
   settled: (fault: string) => `${small(fault)}, unchanged`,
@@ -213,7 +216,7 @@ export const outlook = {
 /** When to come back, and what asks for it. */
 export const comeBack = {
   /** What a scale rests on. */
-  found: ({ band, statements: [first] }: Judged): string => small(open(first?.clause ?? first?.says ?? band)),
+  found: restsOn,
   settled: (reason: string) => `${reason}, unchanged`,
   sign: (label: string) => `${label.toLowerCase()} may have gone on`,
   lastSeen: (reason: string, on: string) => (reason.includes(on) ? reason : `${reason}, last seen on ${on}`),

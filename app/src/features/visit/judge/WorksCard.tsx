@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { sameWorks } from '@dendrix/core/judging';
 import type { Judgement, Works } from '@dendrix/core/record';
 import { ROOT_STANDARD_WORDS } from '@dendrix/core/words';
 import { Button } from '@/ui/button';
@@ -10,10 +11,6 @@ import { AddWorks } from './AddWorks';
 import { CalledOff, WorksRow } from './WorksRow';
 import { RootPlan } from './RootPlan';
 
-/** Works of one kind at one distance are the same works. */
-const same = (a: Pick<Works, 'kind' | 'distance'>, b: Pick<Works, 'kind' | 'distance'>) =>
-  a.kind === b.kind && Math.abs(a.distance - b.distance) < 0.05;
-
 /** Works near the tree, planned or done, against its root zone; those of earlier visits among them. */
 export function WorksCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Judgement; change: ChangeDraft }) {
   const judged = judgement.works;
@@ -21,7 +18,7 @@ export function WorksCard({ draft, judgement, change }: { draft: VisitDraft; jud
   if (!open && !judged && draft.works.length === 0) return <Button onPress={() => setOpen(true)}>Works near it</Button>;
   const calledOff = draft.works.filter((one) => one.calledOff !== undefined);
   const takeBack = (one: Works) => change((now) => ({ works: now.works.filter((other) => other !== one) }));
-  const put = (one: Works) => change((now) => ({ works: [...now.works.filter((other) => !same(other, one)), one] }));
+  const put = (one: Works) => change((now) => ({ works: [...now.works.filter((other) => !sameWorks(other, one)), one] }));
   return (
     <Card className="gap-3">
       <Heading>Works near it</Heading>
@@ -29,7 +26,7 @@ export function WorksCard({ draft, judgement, change }: { draft: VisitDraft; jud
         <>
           <RootPlan works={judged} />
           {judged.works.map((one, i) => {
-            const mine = draft.works.find((other) => same(other, one));
+            const mine = draft.works.find((other) => sameWorks(other, one));
             return <WorksRow key={i} nth={i + 1} one={one} onPut={put} {...(mine ? { onTakeBack: () => takeBack(mine) } : {})} />;
           })}
           <Small>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Works, WorksAnswer } from '@dendrix/core/record';
+import { LEAST_REASON, type Works, type WorksAnswer } from '@dendrix/core/record';
 import { WORKS_WORDS } from '@dendrix/core/words';
 import { useUnits } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
@@ -9,9 +9,6 @@ import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { Body, Small } from '@/ui/text';
 import { datesOf, datesRead, NO_DATES, WorksDates } from './WorksDates';
-
-/** Letters of a reason that the next person can use. */
-const LEAST_REASON = 5;
 
 interface Props {
   one: WorksAnswer;
