@@ -27,9 +27,12 @@ export const liveRoutes = (world: World, beatMs = BEAT_MS): Route[] => [
     path: '/live',
     summary: 'What happens, as server-sent events: trees that changed, and who stands where',
     role: 'viewer',
-    async handle({ request, response, user, still }) {
+    async handle({ response, user, still }) {
       if ((open.get(user.id) ?? 0) >= MOST_STREAMS)
         throw new HttpProblem(429, 'Too many streams', 'You listen in too many places at once. Close some.', undefined, BEAT_MS / 1000);
+      // Counted before anything is waited for: many that ask in the same moment are counted too.
+      count(user.id, 1);
+      response.once('close', () => count(user.id, -1));
       const n = await newestChange(world);
       response.status(200).set({
         'content-type': 'text/event-stream',
@@ -39,7 +42,6 @@ export const liveRoutes = (world: World, beatMs = BEAT_MS): Route[] => [
       });
       const send = (event: object) => void response.write(`data: ${JSON.stringify(event)}\n\n`);
       response.write(`retry: ${RETRY_MS}\n\n`);
-      count(user.id, 1);
       // It ends with the session, the person and the role of whoever listens. A database that is away ends nothing.
       const beat = setInterval(() => {
         response.write(': still here\n\n');
@@ -49,11 +51,13 @@ export const liveRoutes = (world: World, beatMs = BEAT_MS): Route[] => [
         );
       }, beatMs);
       const leave = feedOf(world).listen(send, () => response.end());
-      request.on('close', () => {
+      const end = () => {
         clearInterval(beat);
-        count(user.id, -1);
         leave();
-      });
+      };
+      response.once('close', end);
+      // They may have gone while the number was asked for.
+      if (response.destroyed) end();
       send({ kind: 'begin', n });
       for (const event of await presentNow(world)) send(event);
     },

@@ -1,15 +1,29 @@
 import { dehydrate, hydrate, QueryClient, QueryObserver, type DehydratedState } from '@tanstack/react-query';
 import { LUK, PERRIN } from '@/testing/record';
 import { onRestored, somebodyElse, worthKeeping } from './cache';
-import { oneTree, organisationPicks, reviewQueue, session, townCounted } from './keys';
+import { aboutHere, oneTree, organisationPicks, reviewQueue, townBackgrounds, session, townCounted } from './keys';
 
 describe('answers taken up from the device', () => {
-  it('are there at once, and what colleagues change is never taken for fresh', async () => {
+  it('are there at once, and what anybody can change is never taken for fresh', async () => {
     const client = new QueryClient({ defaultOptions: { queries: { staleTime: 30_000 } } });
-    const keys = [townCounted('2026-06-15').queryKey, oneTree('t1').queryKey, reviewQueue().queryKey, organisationPicks.queryKey] as const;
+    const keys = [
+      townCounted('2026-06-15').queryKey,
+      oneTree('t1').queryKey,
+      reviewQueue().queryKey,
+      organisationPicks.queryKey,
+      townBackgrounds.queryKey,
+      aboutHere.queryKey,
+    ] as const;
     for (const key of keys) client.setQueryData(key as readonly unknown[], { kept: true });
     await onRestored(client);
-    expect(keys.map((key) => client.getQueryState(key as readonly unknown[])?.isInvalidated)).toEqual([true, true, true, false]);
+    expect(keys.map((key) => client.getQueryState(key as readonly unknown[])?.isInvalidated)).toEqual([
+      true,
+      true,
+      true,
+      true,
+      true,
+      false,
+    ]);
     for (const key of keys) expect(client.getQueryData(key as readonly unknown[])).toEqual({ kept: true });
     client.clear();
   });

@@ -6,7 +6,7 @@ import { dropIfUnattended } from '@/offline/forget';
 import { rememberAccount } from './account';
 import { ApiProblem } from './api';
 import { takeUpDistricts } from './districts';
-import { passing, session, sharedRecord } from './keys';
+import { lasting, passing, session } from './keys';
 
 const WEEK = 7 * 24 * 3600 * 1000;
 
@@ -53,7 +53,7 @@ export const KEEP_FOR = WEEK;
  * application was closed is not written. So they are shown, but never taken for fresh.
  */
 export const onRestored = (client: QueryClient): Promise<void> =>
-  client.invalidateQueries({ predicate: ({ queryKey }) => sharedRecord.includes(String(queryKey[0])), refetchType: 'none' });
+  client.invalidateQueries({ predicate: ({ queryKey }) => !lasting.includes(String(queryKey[0])), refetchType: 'none' });
 
 /**
  * Answers are kept on the device, also where asking anew failed since: without a signal they are all there is. "Nobody is signed in"

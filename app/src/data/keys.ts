@@ -318,16 +318,11 @@ export const importJob = (id: string) =>
 /** Lists of trees: any of them may hold a tree that changed. */
 const LISTS = [['round'], ['found'], ['town'], ['kind']] as const;
 
-/** What colleagues change: kept answers to these are shown at once after a start, and asked for anew whatever their age. */
-export const sharedRecord: readonly string[] = [
-  ...LISTS.flat(),
-  'tree',
-  QUEUE[0],
-  stockOfDistricts.queryKey[0],
-  'notices',
-  'rounds',
-  'season',
-].map(String);
+/**
+ * What nobody changes from a phone, who is signed in (it has its own rule), and what is worked out only on request. Every other kept
+ * answer is shown at once after a start, and asked for again whatever its age.
+ */
+export const lasting: readonly string[] = ['session', 'about', 'demo-accounts', 'held', 'agreement'];
 
 /** Asked while somebody types, or kept on the device elsewhere, as who is signed in is: of no use once that is done. */
 export const passing: readonly string[] = ['session', 'found', 'held', 'presence', 'audit', 'accounts', 'devices', 'set-up'];
