@@ -2,8 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { Router, type Express, type Request, type RequestHandler } from 'express';
-import rateLimit from 'express-rate-limit';
+import express, { Router, type Express, type Request } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -18,7 +17,7 @@ import { SESSION_MS } from './accounts/people';
 import { signedIn } from './accounts/rules';
 import { isActive } from './accounts/service';
 import { readAnew, sessionsIn } from './accounts/sessions';
-import { SharedLimits } from './http/limits';
+import { rates, SESSION_COOKIE } from './http/rate';
 import { madeOnce } from './http/made-once';
 import { ownPagesOnly } from './http/origin';
 import { metrics } from './http/metrics';
@@ -50,7 +49,7 @@ export interface AppOptions {
   /** Folder of the built web application, if it is to be served. */
   webDir?: string;
   logger?: Logger;
-  /** Requests a minute from one address. */
+  /** Requests a minute of one signed-in device, or of all strangers at one address. */
   limit?: number;
   /** By which sessions expire; the real one, also where the day of a demonstration stands still. */
   clock?: () => Date;
@@ -69,9 +68,6 @@ const READY_WITHIN_MS = 2000;
 /** What a page may ask of the device: where it is, and its camera; nothing else. */
 const PERMISSIONS =
   'accelerometer=(self), camera=(self), geolocation=(self), gyroscope=(self), magnetometer=(self), microphone=(), payment=(), usb=(), display-capture=(), browsing-topics=()';
-/** Requests are counted by windows of, ms; and so many tiles may be asked for in the place of another request. */
-const LIMIT_WINDOW_MS = 60_000;
-const TILES_FOR_ONE = 10;
 
 /** Hashes of the styles that stand in the page itself, and of an empty one, which styles made by script begin as. */
 function styleHashes(webDir: string | undefined): string[] {
@@ -88,19 +84,6 @@ const loggedRequest = ({ id, method, url, originalUrl }: { id?: unknown; method?
   path: (originalUrl ?? url)?.split('?')[0],
 });
 const loggedAnswer = ({ statusCode }: { statusCode?: number }) => ({ status: statusCode });
-
-/** More than everybody of a town is told at once. */
-const tooMany: RequestHandler = (request) => {
-  const { resetTime } = (request as Request & { rateLimit?: { resetTime?: Date } }).rateLimit ?? {};
-  const seconds = Math.max(1, Math.ceil(((resetTime?.getTime() ?? Date.now() + LIMIT_WINDOW_MS) - Date.now()) / 1000));
-  throw new HttpProblem(
-    429,
-    'Too many requests',
-    'More was asked from this address than the service answers in a minute. It is tried again by itself.',
-    undefined,
-    seconds,
-  );
-};
 
 /** The whole service as one Express application. It keeps no state of its own. */
 export function createApp({
@@ -174,14 +157,10 @@ export function createApp({
     next();
   });
   api.use(ownPagesOnly);
-  const shared = (kind: string) => new SharedLimits(world.sequelize, LIMIT_WINDOW_MS, kind);
-  const limited = { windowMs: LIMIT_WINDOW_MS, standardHeaders: 'draft-8', legacyHeaders: false, handler: tooMany } as const;
-  // A map asks for many small answers at a time; they do not count among what a person does.
-  api.use('/tiles', rateLimit({ ...limited, limit: limit * TILES_FOR_ONE, store: shared('tiles') }));
-  api.use(rateLimit({ ...limited, limit, store: shared('api'), skip: ({ path }) => path.startsWith('/tiles/') }));
+  api.use(rates(world.sequelize, secret, limit));
   api.use(
     session({
-      name: 'dendrix',
+      name: SESSION_COOKIE,
       secret,
       store: sessionsIn(world.sequelize, clock),
       resave: false,

@@ -67,4 +67,21 @@ describe('who asks', () => {
       await small.stop();
     }
   });
+  it('are counted by device where somebody is signed in, so that an office behind one address is not refused', async () => {
+    const small = await startService({ limit: 8 });
+    try {
+      const [a, b] = await Promise.all([small.as('crew'), small.as('crew2')]);
+      const ask = async (client: typeof a, times: number) =>
+        (await Promise.all(Array.from({ length: times }, () => client.get('/notices')))).map(({ status }) => status);
+      expect(await ask(a, 10)).toEqual([...Array<number>(8).fill(200), 429, 429]);
+      expect(await ask(b, 8)).toEqual(Array<number>(8).fill(200));
+      // A cookie that we did not sign is a stranger's: it buys nothing.
+      const forged = await Promise.all(
+        Array.from({ length: 12 }, (_, n) => fetch(`${small.base}/api/v1/about`, { headers: { cookie: `dendrix=s%3A${n}.${n}` } })),
+      );
+      expect(forged.filter(({ status }) => status === 200)).toHaveLength(6);
+    } finally {
+      await small.stop();
+    }
+  });
 });
