@@ -1,4 +1,4 @@
-// Two phones with two hundred visits made without a signal; while they send, the service and the database are killed, the connection is
+// Two phones with many visits made without a signal; while they send, the service and the database are killed, the connection is
 // cut at random after the server had already taken what was sent, and the pages are loaded anew. Each visit is there once, under the name
 // of the person who made it.
 import type { ChildProcess } from 'node:child_process';
@@ -12,11 +12,12 @@ import { openDatabase } from '../ops/database.mjs';
 import { connect } from '../server/db/connect';
 import { aVisit } from '../server/testing/service';
 import { randomFrom } from '../core/maths/random';
+import { SWEEP } from '../core/testing/sample';
 import { freePort } from './free-port';
 import { CHROMIUM, FLAGS, serve, TODAY, until } from './town';
 
 const PHONES = ['Jory Penhallow', 'Adaeze Fenwick'] as const;
-const EACH = 100;
+const EACH = SWEEP ? 100 : 30;
 /** Trees that both of them visit. */
 const BOTH = 10;
 /** Answers that are lost on the way back, and tries that never arrive. */

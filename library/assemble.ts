@@ -39,6 +39,13 @@ export function versionOf(sources: Sources): string {
   return hash.digest('hex').slice(0, 12);
 }
 
+/** Texts read before, by text: whoever builds the library again with one file changed reads only that. */
+const known = new Map<string, unknown>();
+function parsed(text: string): unknown {
+  if (!known.has(text)) known.set(text, parse(text));
+  return known.get(text);
+}
+
 /** Builds the library from its sources; problems are returned, never thrown. */
 export function buildLibrary(sources: Sources): { library: Library; problems: LibraryProblem[] } {
   const problems: LibraryProblem[] = [];
@@ -47,7 +54,7 @@ export function buildLibrary(sources: Sources): { library: Library; problems: Li
   const readOne = <S extends z.ZodType>(file: string, schema: S): z.output<S>[] => {
     let value: unknown;
     try {
-      value = parse(sources.get(file) ?? '');
+      value = parsed(sources.get(file) ?? '');
     } catch (error) {
       const where = error instanceof YAMLParseError ? `line ${error.linePos?.[0].line ?? '?'}` : 'text';
       problems.push({ file, field: where, message: (error as Error).message.split('\n')[0] ?? 'not YAML' });

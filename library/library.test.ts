@@ -54,8 +54,7 @@ describe('the library', () => {
     expect(library.signs.filter(({ id, ownCause }) => !ownCause && !named.has(id)).map(({ id }) => id)).toEqual([]);
   });
   it('no two taxa are indistinguishable by their records', () => {
-    for (const a of library.taxa)
-      for (const b of library.taxa) if (a.name < b.name) expect(JSON.stringify(a.traits)).not.toBe(JSON.stringify(b.traits));
+    expect(new Set(library.taxa.map(({ traits }) => JSON.stringify(traits))).size).toBe(library.taxa.length);
   });
   it('changes its version with its text', () => expect(versionOf(new Map([...sources, ['x', 'y']]))).not.toBe(library.version));
 });

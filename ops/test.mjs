@@ -1,30 +1,53 @@
 // npm test: everything on a fresh machine; the last line is "N passed, N failed".
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { installDebian, openDatabase } from './database.mjs';
 import { ensurePackages, root } from './packages.mjs';
 
 const log = (line) => console.log(line);
 // Until the last line is written the run counts as failed.
 process.exitCode = 1;
+// Another part of the library each day; one seed for the whole run, also past midnight.
+process.env.DENDRIX_SEED ??= String(Math.floor(Date.now() / 86_400_000));
+// npm run sweep: everything of the library, not a part, and every property many times as often.
+if (process.argv.includes('--sweep')) process.env.DENDRIX_SWEEP = '1';
 let passed = 0;
 let failed = 0;
 
 const ROOMS = ['core', 'library', 'server', 'cli', 'demo', 'ops', 'app/src'];
 
-/** One check that either holds or not. */
-function check(words, program, args, options = {}) {
-  const started = Date.now();
-  const done = spawnSync(program, args, { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], ...options });
-  const held = done.status === 0;
-  if (held) passed++;
-  else failed++;
-  log(`${held ? 'ok    ' : 'FAILED'} ${words} (${((Date.now() - started) / 1000).toFixed(0)} s)`);
-  if (!held) log(`${done.stdout ?? ''}${done.stderr ?? ''}`);
+/** Checks that either hold or not, two at a time. */
+async function checks(all) {
+  const waiting = [...all];
+  const one = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [words, program, args] = next;
+      const started = Date.now();
+      const { held, said } = await run(program, args);
+      if (held) passed++;
+      else failed++;
+      log(`${held ? 'ok    ' : 'FAILED'} ${words} (${((Date.now() - started) / 1000).toFixed(0)} s)`);
+      if (!held) log(said);
+    }
+  };
+  await Promise.all([one(), one()]);
 }
+
+/** Runs a program and keeps what it says. */
+const run = (program, args) =>
+  new Promise((resolve) => {
+    const child = spawn(program, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => (said += part));
+    child.once('error', (error) => resolve({ held: false, said: error.message }));
+    child.once('close', (code) => resolve({ held: code === 0, said }));
+  });
+
+/** How long each test file took, s. */
+const took = [];
 
 /** Runs Jest projects and adds up their tests. A suite that did not run counts as one failure. */
 function jest(words, projects, env = {}, more = []) {
@@ -42,6 +65,7 @@ function jest(words, projects, env = {}, more = []) {
   } else {
     const result = JSON.parse(readFileSync(out, 'utf8'));
     const broken = result.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length;
+    for (const { name, startTime, endTime } of result.testResults) took.push([(endTime - startTime) / 1000, relative(root, name)]);
     passed += result.numPassedTests;
     failed += result.numFailedTests + broken;
     log(
@@ -53,17 +77,15 @@ function jest(words, projects, env = {}, more = []) {
 
 async function main() {
   ensurePackages(log);
-  check('library: every record checked', process.execPath, ['--import', 'tsx', 'library/build.ts']);
-  check('demo: the map drawn', process.execPath, ['--import', 'tsx', 'demo/build.ts']);
-  for (const part of ['core', 'library', 'tsconfig.node.json', 'app']) check(`types: ${part}`, 'npx', ['tsc', '-p', part]);
-  check('lint, with the rule that keeps core pure', 'npx', ['eslint', '.', '--max-warnings', '0']);
-  check('arrows between the rooms, and no file that depends on itself', 'npx', [
-    'depcruise',
-    '--config',
-    '.dependency-cruiser.cjs',
-    ...ROOMS,
+  // What the others read is made first.
+  await checks([['library: every record checked', process.execPath, ['--import', 'tsx', 'library/build.ts']]]);
+  await checks([['demo: the map drawn', process.execPath, ['--import', 'tsx', 'demo/build.ts']]]);
+  await checks([
+    ['lint, with the rule that keeps core pure', 'npx', ['eslint', '.', '--max-warnings', '0']],
+    ...['app', 'tsconfig.node.json', 'core', 'library'].map((part) => [`types: ${part}`, 'npx', ['tsc', '-p', part]]),
+    ['arrows between the rooms, and no file that depends on itself', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', ...ROOMS]],
+    ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
   ]);
-  check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   // Jest leaves one core free for itself, which on a machine of two halves its pace; it only waits while they run.
   jest('core, library, command line', ['core'], {}, ['--maxWorkers=100%']);
   jest('app', ['app'], {}, ['--maxWorkers=100%']);
@@ -93,6 +115,9 @@ main()
     console.error(`The tests could not run: ${error.message}`);
   })
   .finally(() => {
+    const slowest = took.sort(([a], [b]) => b - a).slice(0, 10);
+    log(`The ten slowest files: ${slowest.map(([seconds, name]) => `${name} ${seconds.toFixed(0)} s`).join(', ')}.`);
+    log(`Drawn by seed ${process.env.DENDRIX_SEED}; the same again with DENDRIX_SEED=${process.env.DENDRIX_SEED}.`);
     log(`${passed} passed, ${failed} failed`);
     process.exitCode = failed === 0 && passed > 0 ? 0 : 1;
   });

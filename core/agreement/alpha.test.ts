@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { krippendorff } from './alpha';
 import { saidOf, type Table } from './ratings';
+import { runs } from '../testing/sample';
 
 // Alpha by its definition, over every pair of ratings (Krippendorff 2011), against the sums it is reckoned by.
 
@@ -34,7 +35,7 @@ it.each([
       if (held === null || found === null) expect(found).toBe(held);
       else expect(Math.abs(found - held)).toBeLessThan(1e-9);
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 it('large numbers close together lose nothing', () => {

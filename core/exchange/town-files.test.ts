@@ -5,6 +5,7 @@ import { readKindLists } from './kind-lists';
 import { readOutline, readPlan } from './plan';
 import { parseRows } from './rows';
 import { readTreeList } from './tree-list';
+import { runs } from '../testing/sample';
 
 const names = nameFinder(testLibrary);
 const line = (
@@ -100,7 +101,7 @@ describe('a plan', () => {
           expect((error as Error).message).toMatch(/^There is no street/);
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });

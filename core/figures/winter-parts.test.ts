@@ -1,5 +1,6 @@
 // Drawings of the leafless season, measured: outlines, buds, twigs and wings must be what their terms say, not merely be drawn.
 import { testLibrary } from '../testing/library';
+import { sample } from '../testing/sample';
 import { budShapes, BUD_LENGTH, type BudForm } from './bud';
 import { habitOf, leafyTree } from './crown';
 import { fruitFigure, samaraAngle } from './fruit';
@@ -65,7 +66,7 @@ describe('crown outlines mean what their terms mean', () => {
     for (const shape of ['columnar', 'conical', 'oval', 'rounded', 'vase', 'spreading', 'weeping', 'irregular'])
       for (const branches of ['ascending', 'horizontal', 'drooping'])
         for (const branch of growTree(habitOf(shape, 'decurrent', branches, 'fine')))
-          for (const [, y] of branch.points) expect(y).toBeGreaterThanOrEqual(0);
+          expect(Math.min(...branch.points.map(([, y]) => y))).toBeGreaterThanOrEqual(0);
   });
   it('an undivided leader reaches the top, a divided one does not', () => {
     const stem = (leader: string) =>
@@ -201,18 +202,18 @@ describe('fruits mean what their terms mean', () => {
 
 describe('plates in winter', () => {
   it('where young and old bark differ in the record they differ on the plate', () => {
-    let differ = 0;
-    for (const taxon of testLibrary.taxa) {
-      const bark = taxon.traits['bark-texture'];
-      if (bark?.kind !== 'states') continue;
+    const differing = testLibrary.taxa.filter(({ traits }) => {
+      const bark = traits['bark-texture'];
+      if (bark?.kind !== 'states') return false;
       const [young, old] = [Object.keys(bark.young)[0] as string, Object.keys(bark.old)[0] as string];
-      if (bark.young[old] || bark.old[young]) continue;
-      differ++;
+      return !bark.young[old] && !bark.old[young];
+    });
+    expect(differing.length).toBeGreaterThan(80);
+    for (const taxon of sample(differing, 25)) {
       const parts = plateOf(taxon);
       const drawn = (part: string) => JSON.stringify(parts.find((p) => p.part === part)?.figure);
       expect({ taxon: taxon.name, same: drawn('bark-young') === drawn('bark-old') }).toEqual({ taxon: taxon.name, same: false });
     }
-    expect(differ).toBeGreaterThan(80);
   });
   it('a bark nobody recorded a colour for is drawn in the usual one, never in none', () => {
     for (const state of testLibrary.traits.find((trait) => trait.id === 'bark-texture')?.states ?? [])

@@ -4,6 +4,7 @@ import { forward } from 'mgrs';
 import { districtAt } from './district';
 import { boxOfOutline, liesWithin, middleOfOutline, type Outline } from './outline';
 import { utmZoneAt } from './utm-zone';
+import { runs } from '../testing/sample';
 
 /** A star about a middle: corners at growing angles, so that no side crosses another. */
 const star = (radii: readonly number[], [x, y]: readonly [number, number], clockwise: boolean): [number, number][] => {
@@ -30,7 +31,7 @@ describe('an outline', () => {
           expect(near).toBe(true);
         }
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   });
   it('leaves its holes out, takes all of its parts, and is the same whichever way it is drawn', () => {
@@ -76,7 +77,7 @@ describe('the UTM zone of a place', () => {
           expect(utmZoneAt({ latitude, longitude })).toBe(`${zone}${latitude < 0 ? 'S' : 'N'}`);
         },
       ),
-      { numRuns: 3000 },
+      { numRuns: runs(3000) },
     );
   });
   it.each([

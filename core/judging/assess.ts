@@ -42,7 +42,7 @@ import { overruledFailure, screening } from './risk/screening';
 import { rankForTree } from './scales/from-signs';
 import { bearsOnStructure, buildNamed, settingOf, worstRule } from './scales/rules';
 import { foundOfTheStem, hiddenDecay, soundness } from './scales/soundness';
-import { crownSeenEnough, foundBesideSigns, vigour } from './scales/vigour';
+import { crownKnown, crownSeenEnough, foundBesideSigns, vigour } from './scales/vigour';
 import { judgeWorks } from './works/works';
 import { wordsIn, type Catalogue } from '../words/catalogue';
 
@@ -67,6 +67,8 @@ interface Facts {
   /** Signs that count for anything, and of them those known from before. */
   counting: CountedSign[];
   before: CountedSign[];
+  /** Whether this look says anything of the crown; what is remembered of it is no look. */
+  crownToday: boolean;
   drilled: CountedDrilling[];
 }
 
@@ -108,6 +110,7 @@ function factsOf(library: Library, given: AssessInput): Facts {
     forVigour: plain,
     forStructure,
     counting,
+    crownToday: crownKnown(asRead, looked),
     before: counting.filter((sign) => sign.seenOn !== undefined),
     drilled: [...(input.measurements.drillings ?? []), ...carriedDrillings(input)],
   };
@@ -258,7 +261,19 @@ export function assess(library: Library, given: AssessInput, district?: District
   const faults = faultsOf(library, input, counting);
   const known = knownBefore(library, input, before, facts.drilled, looked);
   const dateBy = (scales: Scales, causes: readonly Plausible[], risk: Judgement['ruled']['risk']) =>
-    comeBack(library, input, { judged: scales, plausible: causes, looked, risk, alerts, known, signs: counting, faults, works, words });
+    comeBack(library, input, {
+      judged: scales,
+      plausible: causes,
+      looked,
+      risk,
+      alerts,
+      known,
+      signs: counting,
+      faults,
+      works,
+      words,
+      crownToday: facts.crownToday,
+    });
   const ruledDate = dateBy(ruled, weighed, ruledRisk);
   // A milder word of the person's buys no time before somebody else has looked; a harsher one is heeded at once.
   const worse: Scales = {

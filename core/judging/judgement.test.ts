@@ -5,6 +5,7 @@ import { ALL, cm, judge, judgeOak, m, type Request } from '../testing/judge';
 import { testLibrary } from '../testing/library';
 import { assess } from './assess';
 import { assessRequest, toAssessInput } from './request';
+import { runs } from '../testing/sample';
 
 interface Case {
   words: string;
@@ -349,7 +350,7 @@ describe('every statement opens to its rule and evidence', () => {
             for (const words of [s.says, s.rule, s.evidence, s.source]) expect(words.length).toBeGreaterThan(5);
         }
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
   it('a rule names its conditions', () => {
@@ -380,7 +381,7 @@ describe('cautions of what may be behind it', () => {
           }
         }
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
 });

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { STEM_SIDES, VIGOUR } from '../knowledge';
 import { ALL, judgeOak, m } from '../testing/judge';
 import { testLibrary } from '../testing/library';
+import { runs } from '../testing/sample';
 
 describe('monotony over the whole library', () => {
   // "… on what was looked at" stands between clear and the first finding: a sign that covers a part is bad news too.
@@ -19,7 +20,7 @@ describe('monotony over the whole library', () => {
         expect(rank(SOUNDNESS, with_.soundness.band)).toBeGreaterThanOrEqual(rank(SOUNDNESS, without.soundness.band));
         expect(rank(HIDDEN_DECAY, with_.hiddenDecay.band)).toBeGreaterThanOrEqual(rank(HIDDEN_DECAY, without.hiddenDecay.band));
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
   it('a larger share never makes vigour milder, for every sign that has one', () => {
@@ -36,7 +37,7 @@ describe('monotony over the whole library', () => {
           );
         expect(at(Math.max(a, b))).toBeGreaterThanOrEqual(at(Math.min(a, b)));
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
   it('a better crown never improves soundness or hidden decay while neither fails, nor hidden decay at all', () => {
@@ -48,7 +49,7 @@ describe('monotony over the whole library', () => {
         const fails = [one, other].some(({ vigour }) => vigour.band === 'failing' || vigour.band === 'dead');
         if (!fails) expect(one.soundness.band).toBe(other.soundness.band);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
   it('looking at more never makes the record say less, signs or none', () => {
@@ -62,7 +63,7 @@ describe('monotony over the whole library', () => {
         for (const scale of ['vigour', 'soundness', 'hiddenDecay'] as const)
           if (little[scale].band !== NOT_JUDGED) expect(much[scale].band).not.toBe(NOT_JUDGED);
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
   it('sounding more sides clear never lowers hidden decay', () => {
@@ -72,7 +73,7 @@ describe('monotony over the whole library', () => {
         const rung = judgeOak({ signs: seen(signs), sounding: sides.map((zone) => ({ zone, sound: 'clear' })) });
         expect(rung.hiddenDecay.band).toBe(plain.hiddenDecay.band);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it('an outlook on a half-seen tree says so', () => {
@@ -86,7 +87,7 @@ describe('monotony over the whole library', () => {
         // On a host without agents of its own the outlook follows the bands alone.
         expect(at([...new Set([...signs, more])])).toBeGreaterThanOrEqual(at(signs) - 1);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
   const percent = fc.integer({ min: 0, max: 98 });

@@ -5,6 +5,7 @@ import { assessRequest, toAssessInput } from './request';
 import { ALL, cm, judgeOak, m, type Request } from '../testing/judge';
 import { testLibrary } from '../testing/library';
 import { sideWords, zoneWords } from '../words/en/zones';
+import { runs } from '../testing/sample';
 
 describe('the note', () => {
   it('tells each reason once', () => {
@@ -62,7 +63,7 @@ describe('the note', () => {
           }
         },
       ),
-      { numRuns: 120 },
+      { numRuns: runs(120) },
     );
   });
   it('begins with who it is as far as that is known, who checked it, and how old it is', () => {

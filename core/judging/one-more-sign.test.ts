@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { OUTLOOKS, SCALE_BANDS, RISKS, type Judgement } from '../record/judgement';
 import { ALL, ALL_SORTS, judge, rankOf as rank, type Request } from '../testing/judge';
 import { testLibrary } from '../testing/library';
+import { runs } from '../testing/sample';
 
 const DAYS = ['2026-01-15', '2026-04-15', '2026-07-10', '2026-10-10'];
 
@@ -59,7 +60,7 @@ describe('one sign more', () => {
           expect(lost(judge({ ...request, looked, signs: seen }), judge({ ...request, looked, signs: [...seen, one] }))).toEqual([]);
         },
       ),
-      { numRuns: Number(process.env.RUNS ?? 400) },
+      { numRuns: runs(150) },
     );
   });
 });

@@ -5,6 +5,7 @@ import { judgement } from '../record/judgement';
 import { testLibrary } from '../testing/library';
 import { assess } from './assess';
 import { assessRequest, toAssessInput } from './request';
+import { runs } from '../testing/sample';
 
 const input = (request: unknown) => toAssessInput(testLibrary, read(assessRequest, request));
 const base = { date: '2026-07-01' };
@@ -112,7 +113,7 @@ describe('a request of assess', () => {
         // The answer is what the record can keep, to the last field.
         expect(judgement.parse(answer)).toEqual(answer);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 });

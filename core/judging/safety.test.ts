@@ -8,6 +8,7 @@ import { testLibrary } from '../testing/library';
 import { emptyLook } from '../record/look';
 import { setAside } from './looked/normal';
 import type { AssessInput } from './request';
+import { runs, sample } from '../testing/sample';
 
 const { taxa, signs } = testLibrary;
 const soundnessRank = (a: Judgement) => SCALE_BANDS.soundness.indexOf(a.soundness.band);
@@ -29,7 +30,7 @@ describe('nothing structural is set aside by a record', () => {
   });
   // A hole is a hole on an olive too: what is usual on a kind says why it came, not that it holds.
   it('only a habit of the bark is, on the stem or the branches, and never one that grows', () => {
-    for (const taxon of taxa)
+    for (const taxon of sample(taxa, 25))
       for (const sign of signs)
         for (const kind of kindsOf(sign))
           for (const [i, stage] of STAGES.entries())
@@ -82,14 +83,14 @@ describe('nothing structural is set aside by a record', () => {
   it.each(DANGERS.map((danger) => [`${String(danger.id)} ${String(danger.kind ?? '')}`, danger] as const))(
     '%s is a serious weakness or worse on every taxon',
     (_words, danger) => {
-      for (const [i, taxon] of taxa.entries()) {
+      for (const [i, taxon] of sample(taxa, 40, DANGERS.indexOf(danger)).entries()) {
         const a = judge({ taxon: taxon.name, lifeStage: STAGES[i % 3], date: at(1 + (i % 12)), looked: ALL, signs: [danger] });
         expect([taxon.name, soundnessRank(a) >= SCALE_BANDS.soundness.indexOf('serious weakness')]).toEqual([taxon.name, true]);
       }
     },
   );
   it('bark in a fork is a weakness on every taxon, and large dead wood a serious one on all but palms', () => {
-    for (const taxon of taxa) {
+    for (const taxon of sample(taxa, 60)) {
       const fork = judge({ taxon: taxon.name, looked: ALL, signs: [{ id: 'included-bark', zone: 'unions' }] });
       expect([taxon.name, fork.soundness.band]).toEqual([taxon.name, 'weakness']);
       const dead = { id: 'dead-branches', zone: 'crown-top', size: 'large', where: 'above-shade-line', percent: 60 };
@@ -127,7 +128,7 @@ describe('dead is never sound', () => {
           expect(a.note).not.toMatch(/no weakness/);
         },
       ),
-      { numRuns: 120 },
+      { numRuns: runs(60) },
     );
   });
   // More trouble found never gives a lower risk: a branch at fault takes nothing off the stem.
@@ -258,7 +259,7 @@ describe('no sentence of one answer contradicts another', () => {
   const percents = (text: string) => [...text.matchAll(/(\d+) %/g)].map(([, n]) => Number(n));
   const EASE = /no weakness seen|saw no weakness|grows well|nothing has to be done/i;
 
-  it('over two thousand answers', () => {
+  it('over many answers', () => {
     fc.assert(
       fc.property(request, (given) => {
         const a = judge(given);
@@ -299,7 +300,7 @@ describe('no sentence of one answer contradicts another', () => {
         }
         expect(a.comeBack.by > given.date).toBe(true);
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(300) },
     );
   });
   // Stewardship does not fell sooner than safety.
@@ -314,7 +315,7 @@ describe('no sentence of one answer contradicts another', () => {
           for (const option of ahead) expect(own.indexOf(option)).toBeLessThan(own.indexOf('remove'));
         }
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
 });

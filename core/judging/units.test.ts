@@ -3,6 +3,7 @@ import { measure } from '../measuring/tasks';
 import { readEntry, EMPTY_ENTRY } from '../measuring/form';
 import { ALL, cm, judge, judgeOak, m } from '../testing/judge';
 import { testLibrary } from '../testing/library';
+import { runs } from '../testing/sample';
 
 /** A number with a unit of the other system. */
 const METRIC = /\d ?(mm|cm|m)\b/;
@@ -40,7 +41,7 @@ describe('a judgement in the units of the one who looks', () => {
         for (const words of sentences(full(signs, 'feet'))) expect(words).not.toMatch(METRIC);
         for (const words of sentences(full(signs, 'metric'))) expect(words).not.toMatch(FEET);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it('says the same in both: bands, causes, options and dates do not hang on the units', () => {
@@ -52,7 +53,7 @@ describe('a judgement in the units of the one who looks', () => {
         expect(a.options.map((o) => o.do)).toEqual(b.options.map((o) => o.do));
         expect(a.comeBack.by).toBe(b.comeBack.by);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
   it('a request measured in feet is worded in feet unless it asks otherwise', () => {

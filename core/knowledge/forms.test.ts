@@ -3,6 +3,7 @@ import { testLibrary } from '../testing/library';
 import { FORM_FREQUENCIES, FORMS, SHOWN_BY, withForms, type Forms } from './forms';
 import { FREQUENCIES } from './frequency';
 import { STAGES, type Taxon } from './taxon';
+import { runs } from '../testing/sample';
 
 const { taxa, traits } = testLibrary;
 const named = (name: string) => taxa.find((taxon) => taxon.name === name) as Taxon;
@@ -34,7 +35,7 @@ describe('garden forms', () => {
               expect(FREQUENCIES.indexOf(then[stage][state] as typeof often)).toBeLessThanOrEqual(FREQUENCIES.indexOf(often));
         }
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
   it('the purple beech is a beech, and the green one stays the usual', () => {

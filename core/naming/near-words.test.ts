@@ -3,6 +3,7 @@ import { editDistance } from '../knowledge';
 import { testLibrary } from '../testing/library';
 import { normalName } from './names';
 import { nearWords } from './near-words';
+import { runs } from '../testing/sample';
 
 const words = [...new Set(testLibrary.taxa.flatMap((taxon) => [taxon.name, ...taxon.commonNames.map(({ name }) => name)].map(normalName)))];
 const near = nearWords(words);
@@ -29,7 +30,7 @@ describe('the nearest words', () => {
           found: all.filter(({ distance }) => distance === least).map(({ other }) => other),
         });
       }),
-      { numRuns: 60 },
+      { numRuns: runs(15) },
     );
   });
 });

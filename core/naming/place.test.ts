@@ -10,6 +10,7 @@ import { modelOf } from './model';
 import { climateWeight, placeWeight, PLANTED, WILD } from './place';
 import { rank } from './rank';
 import { identifyRequest } from './request';
+import { runs } from '../testing/sample';
 
 const { taxa } = testLibrary;
 const model = modelOf(testLibrary);
@@ -31,7 +32,7 @@ describe('the weight of a place', () => {
         expect(weight).toBeGreaterThan(0.0005);
         expect(weight).toBeLessThanOrEqual(1);
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
   it('grows, if anything, with every region the place may lie in', () => {
@@ -47,7 +48,7 @@ describe('the weight of a place', () => {
           expect(placeWeight(taxon, { regions: [...codes, more], hardiness: zone }, planted)).toBeGreaterThanOrEqual(known);
         },
       ),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
   it('so more regions never make a name more certain than the surest of them alone', () => {
@@ -57,7 +58,7 @@ describe('the weight of a place', () => {
         for (const [name, probability] of both as Map<string, number>)
           expect(probability).toBeLessThanOrEqual(Math.max(one?.get(name) ?? 0, other?.get(name) ?? 0) + 1e-12);
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     );
   });
   it('is 1 at home, half where it has run wild, little elsewhere, and for a planted tree what planting carries there', () => {

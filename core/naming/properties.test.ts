@@ -6,6 +6,7 @@ import { CERTAINTIES, type Observation } from '../record/observation';
 import { weigh } from './likelihood';
 import { modelOf } from './model';
 import { rank } from './rank';
+import { runs } from '../testing/sample';
 
 const model = modelOf(testLibrary);
 const withStates = testLibrary.traits.filter((trait) => trait.states.length > 0);
@@ -36,7 +37,7 @@ describe('whatever was seen', () => {
           for (const [name, p] of a) expect(b.get(name)).toBeCloseTo(p, 9);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it('probabilities sum to one and nothing is ruled out', () => {
@@ -46,7 +47,7 @@ describe('whatever was seen', () => {
         expect(all.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
         expect(Math.min(...all)).toBeGreaterThan(0);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it('more doubt about a mark never raises the certainty it gives: between any two taxa its odds only shrink', () => {
@@ -59,7 +60,7 @@ describe('whatever was seen', () => {
         expect(odds[0]).toBeGreaterThanOrEqual(odds[1] - 1e-12);
         expect(odds[1]).toBeGreaterThanOrEqual(odds[2] - 1e-12);
       }),
-      { numRuns: 400 },
+      { numRuns: runs(400) },
     );
   });
   it('and one mark alone never makes the leading name surer when it is doubted', () => {
@@ -69,7 +70,7 @@ describe('whatever was seen', () => {
         expect(lead('sure')).toBeGreaterThanOrEqual(lead('fairly') - 1e-12);
         expect(lead('fairly')).toBeGreaterThanOrEqual(lead('guess') - 1e-12);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
   it('a silent record never loses by its silence where the trait can exist on it: the mark leaves it where it was', () => {
@@ -83,7 +84,7 @@ describe('whatever was seen', () => {
           if (taxon.traits[mark.trait] === undefined) expect(logRatio[t]).toBeGreaterThanOrEqual(Math.log(0.03));
         });
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
   it('and a taxon that loses the trait from its record does no worse than one that contradicts the mark', () => {
@@ -103,7 +104,7 @@ describe('whatever was seen', () => {
           .logRatio[t] as number;
         expect(after).toBeGreaterThanOrEqual((logRatio[t] as number) - 1e-12);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 });

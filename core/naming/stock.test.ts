@@ -9,6 +9,7 @@ import { modelOf } from './model';
 import { rank } from './rank';
 import { identifyRequest } from './request';
 import { learnt, PSEUDO_COUNTS } from './stock';
+import { runs } from '../testing/sample';
 
 const { taxa, districts } = testLibrary;
 const model = modelOf(testLibrary);
@@ -47,7 +48,7 @@ describe('what the record is worth', () => {
         expect(sum(weights)).toBeCloseTo(sum(flat), 9);
         weights.forEach((weight, t) => expect(weight).toBeGreaterThan(0.0999 * (flat[t] as number)));
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
   it('never lowers a kind for another tree of it', () => {
@@ -57,7 +58,7 @@ describe('what the record is worth', () => {
         const more: Stock = [...stock, { ...count(name, 0), [ground]: 1 }];
         expect(learnt(taxa, flat, more, false)[t]).toBeGreaterThanOrEqual((learnt(taxa, flat, stock, false)[t] as number) * (1 - 1e-12));
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
   it('shares a name that stops at the genus out among its kinds, and gives nothing to other trees', () => {
@@ -96,7 +97,7 @@ describe('a town teaches the naming', () => {
         expect(alone.confirmation.met).toBe(true);
         expect(taught.ranking.candidates[0]?.taxon).toBe(alone.ranking.candidates[0]?.taxon);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it('says so where a name would be confirmed only because it is common', () => {

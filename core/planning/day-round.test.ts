@@ -1,6 +1,7 @@
 import { randomFrom } from '../maths/random';
 import { Refusal } from '../problem/refusal';
 import { dayRound, type RoundRequest } from './day-round';
+import { runs } from '../testing/sample';
 import { shortTour, tourLength, type Lengths } from './tour';
 
 type Point = { x: number; y: number };
@@ -45,8 +46,8 @@ describe('a walk through stops', () => {
   it.each([
     ['wherever it ends', null],
     ['back where it began', 0],
-  ] as const)('is as short as can be: 200 rounds of 11 stops, %s', (_words, end) => {
-    const over = Array.from({ length: 200 }, (_, seed) => {
+  ] as const)('is as short as can be: rounds of 11 stops, %s', (_words, end) => {
+    const over = Array.from({ length: runs(20) }, (_, seed) => {
       const places = scattered(12, seed + 1);
       const lengths = straight(places);
       const stops = places.slice(1).map((_place, i) => i + 1);
@@ -109,7 +110,7 @@ describe('a round for a day', () => {
   it('is close to the best choice there is: all choices of 9 stops tried', () => {
     const worth = (order: readonly string[], asked: RoundRequest) =>
       asked.stops.filter(({ id }) => order.includes(id)).reduce((total, { urgency }) => total + urgency, 0);
-    const shares = Array.from({ length: 30 }, (_, seed) => {
+    const shares = Array.from({ length: runs(8) }, (_, seed) => {
       const asked = request(scattered(9, seed + 900), { minutes: 55 });
       const lengths = straight([asked.start, ...asked.stops]);
       let best = 0;

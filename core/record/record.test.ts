@@ -10,6 +10,7 @@ import { signSeen } from './sign';
 import { upcastVisit } from './upcast';
 import { anyVisitSubmission, visitSubmission } from './visit';
 import { checkLook, taxonOf } from './vocabulary';
+import { runs } from '../testing/sample';
 
 const ID = '01976a00-0000-7000-8000-00000000000a';
 
@@ -226,7 +227,7 @@ describe('a look', () => {
         const kept = visitSubmission.shape.judgement.parse(JSON.parse(JSON.stringify(said)));
         expect(kept).toEqual(JSON.parse(JSON.stringify(said)));
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });

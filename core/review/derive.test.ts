@@ -11,6 +11,7 @@ import { differsFrom } from './differs';
 import { judgeVisits } from './judge-visits';
 import { reviewWeight } from './queue';
 import { newestJudging, standingVisits } from './standing';
+import { runs } from '../testing/sample';
 
 const tree = (part: Partial<TreeRecord>): TreeRecord => ({ visits: [], determinations: [], reviews: [], ...part });
 
@@ -148,7 +149,7 @@ describe('the whole record judged, in any order of arrival', () => {
         fc.shuffledSubarray(reviews, { minLength: reviews.length }),
         (order, said) => expect(whole(order, said)).toEqual(inOrder),
       ),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     );
   });
   it('knows the growth a phone without the last visit could not know, and shows where the two differ', () => {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { ReviewView } from '../contracts/api';
 import { reviewersDiffer, standingNameOf, type NameGiven } from './name';
 import { asksSecondLook, lotOf } from './second-look';
+import { runs } from '../testing/sample';
 
 // Two reviewers at one visit, each without knowing of the other: neither may outdo the other unseen.
 
@@ -93,7 +94,7 @@ describe('two reviewers at once', () => {
         const asked = [one, two].some((r) => r.verdict === 'question') && name?.taxon !== ACER;
         if (!asked) expect(['contested', 'questioned']).toContain(standing);
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   });
 });

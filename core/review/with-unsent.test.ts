@@ -8,6 +8,7 @@ import type { VisitSubmission } from '../record/visit';
 import { testName, testReview, testVisit, type TestVisit } from '../testing/record';
 import { derive } from './derive';
 import { briefOfNew, briefWithUnsent, detailOfNew, withUnsent, type Unsent } from './with-unsent';
+import { runs } from '../testing/sample';
 
 const NEW = {
   tag: 'Q 1',
@@ -99,7 +100,7 @@ describe('a tree with visits that are not sent yet', () => {
         );
         expect(told(shown)).toEqual(told(recordOf(visits)));
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     ));
   it('counts one that has arrived meanwhile once, and leaves a tree alone that nothing waits for', () => {
     const visit = testVisit('2026-06-01', { name: name('Acer rubrum') });

@@ -4,6 +4,7 @@ import { placeAt } from '../geo/distance';
 import { networkOf } from '../planning/network';
 import { stopTimes } from '../planning/stop-times';
 import { neededTools, planDay, worthOf, type PlannedCrew } from './plan';
+import { runs } from '../testing/sample';
 
 // A day planned as a coordinator would look at it: what presses is there or is said, nothing is in two rounds, and times add up.
 
@@ -93,7 +94,7 @@ describe('a day planned', () => {
           });
         },
       ),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
   it('what is put off, taken by another crew or swapped stays away and says why; pinned, it is there all the same', () => {

@@ -19,6 +19,7 @@ import { testLibrary } from '../testing/library';
 import { testName, testReview, testVisit } from '../testing/record';
 import { see } from '../testing/see';
 import { wordsIn, type Speech } from './catalogue';
+import { runs } from '../testing/sample';
 
 const XA: Speech = { language: 'en-XA' };
 
@@ -138,7 +139,7 @@ describe('a judgement in another language', () => {
         );
         expect(here.comeBack.by).toBe(english.comeBack.by);
       }),
-      { numRuns: 150 },
+      { numRuns: runs(40) },
     ));
   it('the search for stray sentences finds one', () => {
     expect(unbracketed(toldBy(judged({ date: '2026-07-01', looked: [], signs: [] }, {})))).not.toEqual([]);

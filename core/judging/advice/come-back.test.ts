@@ -5,6 +5,7 @@ import { addMonths } from '../../time/dates';
 import { lookedAt } from '../looked/looked';
 import { assessRequest, toAssessInput } from '../request';
 import { comeBack } from './come-back';
+import { runs } from '../../testing/sample';
 
 describe('coming back', () => {
   it('sides unseen in summer bring one back while the tree is bare', () => {
@@ -41,7 +42,7 @@ describe('coming back', () => {
         expect(marked <= clean).toBe(true);
         expect(busy <= marked).toBe(true);
       }),
-      { numRuns: 73 },
+      { numRuns: runs(73) },
     );
   });
   it('a high rating brings one back within a quarter, where the fault alone would wait for half a year', () => {
@@ -98,6 +99,7 @@ describe('coming back', () => {
         signs: [],
         faults: [],
         words: [],
+        crownToday: true,
       });
     expect(by(0.3).by).toBe(addMonths('2026-07-01', soon?.lookAgainMonths ?? NaN));
     expect(by(0.3).because).toContain(`${soon?.name.toLowerCase()} possible`);

@@ -163,6 +163,8 @@ export interface Pace {
   /** Signs that count, and of them those that weaken the tree. */
   signs: readonly CountedSign[];
   faults: readonly Fault[];
+  /** Whether this look says anything of the crown. */
+  crownToday: boolean;
   /** What people set on earlier looks. */
   words: readonly StandingWord[];
 }
@@ -212,7 +214,7 @@ function worksDate({ moment, begins, ends, saidOn }: WorksAnswer, today: string)
 export function comeBack(
   library: Library,
   input: AssessInput,
-  { judged, plausible, works, looked, risk, alerts, known = [], signs, faults, words }: Pace,
+  { judged, plausible, works, looked, risk, alerts, known = [], signs, faults, words, crownToday }: Pace,
 ): ComeBack {
   const { comeBack: say } = wordsIn(input);
   const asks: Ask[] = known.flatMap((one) => fromBefore(one, input.day, say));
@@ -231,6 +233,8 @@ export function comeBack(
   const { vigour, soundness, hiddenDecay } = judged;
   const dead = vigour.band === 'dead' && harmInReach(input, true);
   ask(dead ? DEAD_OVER_PEOPLE : (BY_VIGOUR[vigour.band] ?? NEVER_LOOKED), say.found(vigour), vigour.band !== 'dead');
+  // What the tape says of growth, or a sign on the stem, is no look at the crown.
+  if (vigour.band !== NOT_JUDGED && !crownToday) ask(NEVER_LOOKED, say.crownUnseen);
   const bySoundness = BY_SOUNDNESS[soundness.band];
   ask(bySoundness === undefined ? undefined : bySoundness * slack, settled ? say.settled(say.found(soundness)) : say.found(soundness));
   const byDecay = BY_DECAY[hiddenDecay.band];

@@ -3,6 +3,7 @@ import { PROFILES } from '../../record/organisation';
 import { OPTIONS } from '../../knowledge';
 import { ALL, cm, judgeOak, m, type Request } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
+import { runs } from '../../testing/sample';
 
 describe('options', () => {
   it('keeping is no answer for a tree that nobody judged', () => {
@@ -31,7 +32,7 @@ describe('options', () => {
           if (option.do === 'keep as habitat') expect(option.needs.join(' ')).toMatch(/nothing beneath/);
         }
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
   it('each profile has its own order of the same options', () => {

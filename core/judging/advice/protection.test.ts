@@ -3,6 +3,7 @@
 import { genusOf, isListed, OPTIONS, type District } from '../../knowledge';
 import { cm } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
+import { sample } from '../../testing/sample';
 import { assess } from '../assess';
 import { assessRequest, toAssessInput, type AssessInput } from '../request';
 import { protectionOf, touchesTheTree } from './protection';
@@ -53,7 +54,7 @@ describe('what a district protects', () => {
   });
 
   it('on every kind of the library asks for leave before anything touches the tree, and changes nothing else', () => {
-    for (const taxon of testLibrary.taxa)
+    for (const taxon of sample(testLibrary.taxa, 40))
       for (const listed of [taxon.name, genusOf(taxon.name)]) {
         const without = assess(testLibrary, look(taxon.name), district());
         const kept = assess(testLibrary, look(taxon.name), district(listed));

@@ -4,6 +4,7 @@ import { monthsOf } from '../../time/season';
 import { judge } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
 import { NORMAL, UNKNOWN_CAUSE } from './differential';
+import { runs } from '../../testing/sample';
 
 type Signs = Record<string, unknown>[];
 const sign = (id: string, more: Record<string, unknown> = {}) => ({
@@ -261,7 +262,7 @@ describe('the differential', () => {
         // Those under 2 % are left out; there are at most eighty of them.
         expect(sum).toBeGreaterThan(0.2);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it('an agent of another host is no first thought', () => {
@@ -390,7 +391,7 @@ describe('look next', () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it('following it on a drawn case finds the cause sooner than looking in the order of the list', () => {

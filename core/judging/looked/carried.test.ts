@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { HIDDEN_DECAY, SOUNDNESS, STEM_SIDES } from '../../knowledge';
 import { ALL, cm, judgeOak, m } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
+import { runs } from '../../testing/sample';
 
 const hole = { id: 'cavity', zone: 'stem-se', opening: cm(14), height: m(1.4) };
 const lastYear = (signs: object[], looked: string[] = ALL) => [{ date: '2025-06-01', looked, signs }];
@@ -84,7 +85,7 @@ describe('what was seen before and is not mentioned now', () => {
           expect(known.lookedAt.unseen).toEqual(expect.arrayContaining(fresh.lookedAt.unseen));
         },
       ),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
   it('knows every stem side by its own name', () => {

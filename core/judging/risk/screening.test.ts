@@ -5,6 +5,7 @@ import { SOUNDNESS, ZONES } from '../../knowledge';
 import { cm, judgeOak, m } from '../../testing/judge';
 import { testLibrary } from '../../testing/library';
 import { combine, rate } from './matrices';
+import { runs } from '../../testing/sample';
 
 describe('what could come down', () => {
   const people = [{ what: 'people-passing', howOften: 'constant' }];
@@ -146,7 +147,7 @@ describe('field screening', () => {
         expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);
         expect(at('people-staying', 'frequent')).toBeGreaterThanOrEqual(at('path-or-lawn', 'frequent'));
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
   it('a likelihood of failure set by the person is taken, with the reason beside it', () => {

@@ -81,6 +81,11 @@ const leftBy = (aside: readonly SetAside[], say: Catalogue): Found[] =>
 /** Whether the whole crown was seen, so that its length says no more. */
 const wholeCrownSeen = (looked: LookedAt): boolean => CROWN_ZONES.every((zone) => looked.seen.has(zone));
 
+/** Whether anything of the crown was looked at, or its length measured. */
+export const crownKnown = (input: Pick<AssessInput, 'measurements' | 'taxon' | 'build'>, looked: LookedAt): boolean =>
+  CROWN_ZONES.some((zone) => looked.seen.has(zone)) ||
+  (input.measurements.height !== undefined && input.measurements.crownBase !== undefined && buildKnown(input) !== 'palm');
+
 /**
  * Whether enough of the crown was seen, in leaf, to call a tree without a sign of trouble more than fair: a bare crown does not show
  * how full it is.

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { testLibrary } from '../../testing/library';
+import { SWEEP } from '../../testing/sample';
 import { modelOf } from '../model';
 import { brierScore, calibrationError, reliabilityTable } from './scores';
 import { simulatedTree } from './observer';
@@ -51,7 +52,7 @@ describe('scores', () => {
 
 describe('simulated observers, all taxa, the whole year', () => {
   it('what is stated comes true about as often as stated', () => {
-    const all = statements(model, 4, [4, 8, 14, 24], seeded(11));
+    const all = statements(model, SWEEP ? 4 : 2, [4, 8, 14, 24], seeded(11));
     expect(all.length).toBeGreaterThan(2000);
     expect(calibrationError(all)).toBeLessThan(0.03);
     // Near certainty is where a wrong number does harm.
@@ -59,7 +60,7 @@ describe('simulated observers, all taxa, the whole year', () => {
     expect(sure.filter((s) => s.right).length / sure.length).toBeGreaterThan(0.93);
   });
   it('looking where the engine says takes fewer looks than looking anywhere, or down the list', () => {
-    const sample = testLibrary.taxa.map((_, t) => t).filter((t) => t % 6 === 0);
+    const sample = testLibrary.taxa.map((_, t) => t).filter((t) => t % (SWEEP ? 6 : 20) === 0);
     const total = (strategy: 'look next' | 'random' | 'fixed') => {
       const random = seeded(7);
       return sample.reduce((sum, t) => sum + looksUntil(model, simulatedTree(model, t, random), strategy, random), 0);
@@ -70,7 +71,9 @@ describe('simulated observers, all taxa, the whole year', () => {
   });
   it('trees that the library does not hold are said not to fit far more often than those it holds', () => {
     const random = seeded(5);
-    const out = testLibrary.taxa.filter((_, i) => i % 12 === 0).flatMap(({ name }) => leftOut(testLibrary, name, 3, 25, random));
+    const out = testLibrary.taxa
+      .filter((_, i) => i % (SWEEP ? 12 : 40) === 0)
+      .flatMap(({ name }) => leftOut(testLibrary, name, 3, 25, random));
     const held = fitsOfHeld(model, 1, 25, random);
     const poor = (trials: { fit: string }[]) => trials.filter((trial) => trial.fit === 'poor').length / trials.length;
     expect(poor(held)).toBeLessThan(0.1);

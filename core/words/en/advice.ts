@@ -221,6 +221,7 @@ export const comeBack = {
   sign: (label: string) => `${label.toLowerCase()} may have gone on`,
   lastSeen: (reason: string, on: string) => (reason.includes(on) ? reason : `${reason}, last seen on ${on}`),
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
+  crownUnseen: 'the crown was neither looked at nor measured',
   alwaysBeneath: 'somebody or something is nearly always beneath',
   works: {
     ahead: 'works in the root zone start soon: inspect before that',
