@@ -18,6 +18,12 @@ const PURE = [
 ];
 const SENTENCE = 'sentences stand in core/words; a rule asks the catalogue';
 
+/** The first ten letters of an instant are a day of UTC, which is another one where the tree stands. */
+const DAY = {
+  selector: "CallExpression[callee.property.name='slice'][arguments.length=2][arguments.0.value=0][arguments.1.value=10]",
+  message: 'A day is that of a place: dayAt(instant, zone), or utcDay(instant) where no place is meant.',
+};
+
 export default tseslint.config(
   {
     ignores: ['**/node_modules', '**/dist', '**/dist.partial', '**/.expo', '**/generated', '.data', '**/*.d.ts', '**/*.cjs', 'app/*.js'],
@@ -31,6 +37,7 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'off',
+      'no-restricted-syntax': ['error', DAY],
     },
   },
   {
@@ -39,7 +46,7 @@ export default tseslint.config(
     rules: {
       ...forbid(NODE, REACT, [['@dendrix/*', '**/server/**', '**/app/**', '**/library/**'], 'core depends on nothing of ours']),
       'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'localStorage', 'fetch', 'process', 'Buffer'],
-      'no-restricted-syntax': ['error', ...PURE],
+      'no-restricted-syntax': ['error', DAY, ...PURE],
     },
   },
   {
@@ -49,6 +56,7 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
+        DAY,
         ...PURE,
         { selector: 'TemplateElement[value.raw=/[a-z]{2,} [a-z]/]', message: SENTENCE },
         { selector: 'Literal[value=/^[A-Z][a-z’]+ .*[a-z]/]', message: SENTENCE },

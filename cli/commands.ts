@@ -9,6 +9,7 @@ import { dayRound } from '@dendrix/core/planning/day-round';
 import { loadLibrary } from '@dendrix/library';
 import { importList } from './import';
 import { parseOptions, print, readRequests, UsageError } from './io';
+import { utcDay } from '@dendrix/core/time';
 
 /** One line of `names --in`. */
 const namesRequest = z.strictObject({ query: z.string().min(1) });
@@ -175,9 +176,7 @@ export const commands: ReadonlyMap<string, Command> = new Map<string, Command>([
     'assess',
     (args) => {
       const library = loadLibrary();
-      return batch(args, (value) =>
-        assess(library, toAssessInput(library, read(assessRequest, value), new Date().toISOString().slice(0, 10))),
-      );
+      return batch(args, (value) => assess(library, toAssessInput(library, read(assessRequest, value), utcDay(new Date()))));
     },
   ],
   ['agreement', (args) => batch(args, agreement)],

@@ -20,6 +20,7 @@ import { randomFrom, type Random } from './random';
 import { STORIES, type Look } from './stories';
 import { demoTrees, type DemoTree } from './trees';
 import { demoSubmission } from './visit';
+import { districtAt } from '@dendrix/core/geo';
 
 /** Day the old town list was taken over, before anything else in the demo. */
 const LIST_DAYS_AGO = 1500;
@@ -165,8 +166,8 @@ export async function seedQuillhaven(world: World, today: string): Promise<{ tre
 type Named = Parameters<typeof derive>[0]['determinations'][number];
 
 /** The derived columns of a tree that only a list knows. */
-function columnsOf(listed: { dbh: number | null; height: number | null }, named: Named | undefined) {
-  const { followUps: _none, ...columns } = derive({ listed, visits: [], reviews: [], determinations: named ? [named] : [] });
+function columnsOf(timeZone: string, listed: { dbh: number | null; height: number | null }, named: Named | undefined) {
+  const { followUps: _none, ...columns } = derive({ timeZone, listed, visits: [], reviews: [], determinations: named ? [named] : [] });
   return columns;
 }
 
@@ -221,7 +222,7 @@ async function keepTownList(world: World, demo: readonly DemoTree[], userId: str
           createdAt: now,
           createdBy: userId,
           importId,
-          ...columnsOf(listed, determination),
+          ...columnsOf(districtAt(world.library.districts, tree).timeZone, listed, determination),
         };
       }),
       { transaction },

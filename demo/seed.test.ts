@@ -1,7 +1,7 @@
 import { v7 as newId } from 'uuid';
 import type { Sequelize } from 'sequelize';
 import { testLibrary } from '../core/testing/library';
-import { daysBetween } from '@dendrix/core/time';
+import { daysBetween, utcDay } from '@dendrix/core/time';
 import { Review } from '../server/reviews/model';
 import { Setting } from '../server/organisation/model';
 import { Tree } from '../server/trees/model';
@@ -40,7 +40,7 @@ describe('Quillhaven', () => {
     expect(trees.length).toBeGreaterThanOrEqual(400);
     expect(new Set(trees.map((t) => t.taxon).filter(Boolean)).size).toBeGreaterThanOrEqual(60);
     expect(visits.length).toBeGreaterThanOrEqual(60);
-    const days = visits.map((v) => daysBetween(v.finishedAt.toISOString().slice(0, 10), TODAY));
+    const days = visits.map((v) => daysBetween(utcDay(v.finishedAt), TODAY));
     expect(Math.min(...days)).toBeGreaterThanOrEqual(0);
     expect(Math.max(...days)).toBeGreaterThan(1300);
     expect(trees.filter((t) => t.dueOn !== null && t.dueOn <= TODAY).length).toBeGreaterThanOrEqual(9);

@@ -10,6 +10,7 @@ import { boxOf, tileAt } from '@dendrix/core/geo';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { loadLibrary } from '@dendrix/library';
 import { DEMO_PASSWORD } from '../demo/people';
+import { utcDay } from '../core/time';
 
 const share = (sorted: readonly number[], p: number): number => sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? NaN;
 /** Median and 95th of 100, ms. */
@@ -71,7 +72,7 @@ class Phone {
 }
 
 const library = loadLibrary();
-const today = new Date().toISOString().slice(0, 10);
+const today = utcDay(new Date());
 
 /** A visit as a crew sends it: some marks, a measurement, a picture. */
 function visitTo(tree: TreeBrief, photo: { id: string; width: number; height: number; bytes: number } | null) {
@@ -88,7 +89,7 @@ function visitTo(tree: TreeBrief, photo: { id: string; width: number; height: nu
     libraryVersion: library.version,
     units: 'metric',
     look: {
-      ...emptyLook(new Date(at.getTime() - 3600_000).toISOString().slice(0, 10)),
+      ...emptyLook(utcDay(new Date(at.getTime() - 3600_000))),
       observations: [{ trait: 'bark-texture', state: 'smooth', certainty: 'sure', source: 'tree' }],
       looked: ['stem-n', 'stem-e', 'stem-s', 'stem-w'],
       measurements: { dbh: { m: 0.42, entered: '42 cm' } },

@@ -17,6 +17,7 @@ import { connect } from '../server/db/connect';
 import { defineModels } from '../server/db/models';
 import { openCluster } from './cluster.mjs';
 import { freePort } from './database.mjs';
+import { utcDay } from '../core/time';
 
 const { values } = parseArgs({ options: { seconds: { type: 'string', default: '45' }, phones: { type: 'string', default: '12' } } });
 const [seconds, phones] = [Number(values.seconds), Number(values.phones)];
@@ -68,7 +69,7 @@ const visitTo = (treeId: string) => {
     timeZone: 'UTC',
     libraryVersion: library.version,
     units: 'metric',
-    look: { ...emptyLook(finishedAt.toISOString().slice(0, 10)), looked: ['stem-n'], measurements: { dbh: { m: 0.42, entered: '42 cm' } } },
+    look: { ...emptyLook(utcDay(finishedAt)), looked: ['stem-n'], measurements: { dbh: { m: 0.42, entered: '42 cm' } } },
     name: null,
     judgement: null,
     laterLooks: [],

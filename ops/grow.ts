@@ -10,7 +10,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { createConnection } from 'mariadb';
 import { v7 } from 'uuid';
-import { addDays, daysBetween } from '@dendrix/core/time';
+import { addDays, daysBetween, utcDay } from '@dendrix/core/time';
 import { derive, reviewWeight } from '@dendrix/core/review';
 import type { VisitSubmission } from '@dendrix/core/record';
 import type { Taxon } from '@dendrix/core/knowledge';
@@ -37,7 +37,7 @@ const { values } = parseArgs({
     crews: { type: 'string', default: '200' },
     seed: { type: 'string', default: '1' },
     dir: { type: 'string', default: '.data/city' },
-    today: { type: 'string', default: new Date().toISOString().slice(0, 10) },
+    today: { type: 'string', default: utcDay(new Date()) },
   },
 });
 const whole = (name: 'trees' | 'visits' | 'crews' | 'seed'): number => {
@@ -101,6 +101,7 @@ function modelOf(tree: CityTree, month: string, state: number): Model {
   const id = '00000000-0000-7000-8000-000000000000';
   const visit = { ...submission, id, judgement: submission.judgement, amends: null, differs: [] };
   const derived = derive({
+    timeZone: submission.timeZone,
     visits: [visit],
     determinations: submission.name
       ? [{ id, visitId: id, at: submission.finishedAt, taxon: submission.name.taxon, level: submission.name.level, source: 'visit' }]

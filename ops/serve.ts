@@ -27,6 +27,7 @@ import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
 import { logInto } from './log';
+import { utcDay } from '../core/time';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const {
@@ -108,7 +109,7 @@ async function prepare(url: string): Promise<void> {
       process.exit(1);
     }
     console.log('Planting Quillhaven …');
-    const { trees, visits } = await seedQuillhaven(world, now().toISOString().slice(0, 10));
+    const { trees, visits } = await seedQuillhaven(world, utcDay(now()));
     console.log(`Quillhaven stands: ${trees} trees, ${visits} visits.`);
   }
 }

@@ -48,6 +48,8 @@ const run = (program, args) =>
 
 /** How long each test file took, s. */
 const took = [];
+/** So many of the slowest are named. */
+const TOLD = 10;
 
 /** Runs Jest projects and adds up their tests. A suite that did not run counts as one failure. */
 function jest(words, projects, env = {}, more = []) {
@@ -115,7 +117,7 @@ main()
     console.error(`The tests could not run: ${error.message}`);
   })
   .finally(() => {
-    const slowest = took.sort(([a], [b]) => b - a).slice(0, 10);
+    const slowest = took.sort(([a], [b]) => b - a).slice(0, TOLD);
     log(`The ten slowest files: ${slowest.map(([seconds, name]) => `${name} ${seconds.toFixed(0)} s`).join(', ')}.`);
     log(`Drawn by seed ${process.env.DENDRIX_SEED}; the same again with DENDRIX_SEED=${process.env.DENDRIX_SEED}.`);
     log(`${passed} passed, ${failed} failed`);

@@ -345,6 +345,8 @@ describe('what a visit may say', () => {
     ['Pacific/Honolulu', '2026-06-15T09:30:00.000Z', '2026-06-14'],
     ['Europe/London', '2026-06-14T23:30:00.000Z', '2026-06-15'],
   ])('the day is that of the place: %s', async (timeZone, finishedAt, day) => {
+    const library = service.world.library;
+    service.world.library = { ...library, districts: library.districts.map((district) => ({ ...district, timeZone })) };
     const tree = await newTree();
     const startedAt = new Date(Date.parse(finishedAt) - 600_000).toISOString();
     const visit = visitOn(tree, day, {}, { timeZone, startedAt, finishedAt });
@@ -352,6 +354,17 @@ describe('what a visit may say', () => {
     expect((await crew.get(`/trees/${tree}`)).body.lastVisitOn).toBe(day);
     const wrong = { ...visit, look: { ...visit.look, day: addDays(day, 1) } };
     expect((await crew.put(`/visits/${newId()}`, wrong)).body.path).toBe('look.day');
+    service.world.library = library;
+  });
+  it('a device that thinks it is elsewhere dates no visit to a day that has not begun at the tree', async () => {
+    const tree = await newTree();
+    const [startedAt, finishedAt] = ['2026-06-14T11:00:00.000Z', '2026-06-14T11:10:00.000Z'];
+    const visit = visitOn(tree, '2026-06-15', {}, { timeZone: 'Pacific/Kiritimati', startedAt, finishedAt });
+    const refused = await crew.put(`/visits/${newId()}`, visit);
+    expect(refused.body).toMatchObject({ status: 422, path: 'look.day', detail: expect.stringMatching(/Azores.* it was 2026-06-14/) });
+    const there = { ...visit, timeZone: 'Atlantic/Azores', look: { ...visit.look, day: '2026-06-14' } };
+    expect((await crew.put(`/visits/${newId()}`, there)).status).toBe(200);
+    expect((await crew.get(`/trees/${tree}`)).body.lastVisitOn).toBe('2026-06-14');
   });
 });
 

@@ -8,7 +8,7 @@ import type { Taxon } from './taxon';
 
 /** A taxon as it stands in lists. Of its common names the first; of its traits those that were asked for. */
 export type LeadingTaxon = Pick<Taxon, 'name' | 'commonNames' | 'evergreen' | 'months' | 'traits'>;
-export type LeadingDistrict = Pick<District, 'id' | 'name' | 'latitude' | 'longitude' | 'outline' | 'longestGap'>;
+export type LeadingDistrict = Pick<District, 'id' | 'name' | 'latitude' | 'longitude' | 'outline' | 'longestGap' | 'timeZone'>;
 
 /** The part of a library that stands before the whole of it. */
 export interface LeadingLibrary {
@@ -35,7 +35,7 @@ export const packLeading = ({ version, taxa, districts }: Library, traits: reado
     months,
     traits: packTraits(Object.fromEntries(Object.entries(all).filter(([id]) => traits.includes(id)))),
   })),
-  districts: districts.map(({ id, name, latitude, longitude }) => ({ id, name, latitude, longitude })),
+  districts: districts.map(({ id, name, latitude, longitude, timeZone }) => ({ id, name, latitude, longitude, timeZone })),
 });
 
 /** For reading. */

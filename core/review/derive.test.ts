@@ -12,8 +12,9 @@ import { judgeVisits } from './judge-visits';
 import { reviewWeight } from './queue';
 import { newestJudging, standingVisits } from './standing';
 import { runs } from '../testing/sample';
+import { utcDay } from '../time/day';
 
-const tree = (part: Partial<TreeRecord>): TreeRecord => ({ visits: [], determinations: [], reviews: [], ...part });
+const tree = (part: Partial<TreeRecord>): TreeRecord => ({ timeZone: 'UTC', visits: [], determinations: [], reviews: [], ...part });
 
 describe('the condition that stands', () => {
   const sick = visit('2025-06-01', { bands: { vigour: 'strained', soundness: 'serious weakness', hiddenDecay: 'likely' } });
@@ -31,6 +32,17 @@ describe('the condition that stands', () => {
     expect(newestJudging([sick, plain], 'vigour')?.id).toBe(sick.id);
     expect(newestJudging([plain], 'soundness')?.id).toBe(plain.id);
     expect(newestJudging([], 'vigour')).toBeUndefined();
+  });
+  // A reviewer asks at nine in the evening in Los Angeles, which is the next day by UTC; in Kiritimati it is the day after.
+  it.each([
+    ['America/Los_Angeles', '2026-07-15'],
+    ['UTC', '2026-07-16'],
+    ['Pacific/Auckland', '2026-07-16'],
+    ['Pacific/Kiritimati', '2026-07-16'],
+  ])('a question of the evening is due by the day of the place: %s', (timeZone, due) => {
+    const asked = testReview('2026-06-01', 'question', '2026-06-16');
+    const record = tree({ timeZone, visits: [visit('2026-06-01')], reviews: [{ ...asked, at: '2026-06-16T04:00:00.000Z' }] });
+    expect(derive(record).followUps.find(({ key }) => key.endsWith('/question'))?.dueOn).toBe(due);
   });
   it('the day is the day of the place, not of the clock of the server', () =>
     expect(
@@ -311,7 +323,7 @@ describe('the longest gap of a district', () => {
         fc.integer({ min: 1, max: 120 }),
         fc.constantFrom('thriving', 'strained', 'failing'),
         (days, longestGap, vigour) => {
-          const visits = days.map((n) => visit(new Date(Date.UTC(2018, 0, 1 + n)).toISOString().slice(0, 10), { bands: { vigour } }));
+          const visits = days.map((n) => visit(utcDay(new Date(Date.UTC(2018, 0, 1 + n))), { bands: { vigour } }));
           const without = derive(tree({ visits }));
           const within = derive(tree({ visits, longestGap }));
           expect((within.dueOn ?? '9999') <= (without.dueOn ?? '9999')).toBe(true);

@@ -1,7 +1,7 @@
 import type { DeterminationView, ReviewView, TreeBrief, VisitView } from '../contracts/api';
 import type { Scale } from '../record/judgement';
 import { countedMeasurements } from '../record/measurement';
-import { followUpsOf, type FollowUp, type Planning } from './follow-ups';
+import { followUpsOf, type FollowUp, type OfPlace, type Planning } from './follow-ups';
 import { standingNameOf } from './name';
 import { newestJudging, standingVisits } from './standing';
 
@@ -24,9 +24,7 @@ export type Derived = Pick<
 >;
 
 /** The record of one tree, in any order. */
-export interface TreeRecord {
-  /** Months after which its district wants any tree to be seen again. */
-  longestGap?: number | undefined;
+export interface TreeRecord extends OfPlace {
   /** What a list said when the tree came in; it gives way to what a visit measured. m */
   listed?: { dbh: number | null; height: number | null };
   /** What is to be done while nobody has visited it yet. */
@@ -44,13 +42,13 @@ export interface TreeRecord {
 export function derive(record: TreeRecord): Derived & { followUps: FollowUp[] } {
   const visits = standingVisits(record.visits);
   const last = visits.at(-1);
-  const { named, standing } = standingNameOf(record.determinations, record.reviews, record.visits);
+  const { named, standing } = standingNameOf(record.determinations, record.reviews, record.visits, record.timeZone);
   const judged = <S extends Scale>(scale: S) => newestJudging(visits, scale)?.judgement[scale].band ?? null;
   const measured = (key: 'dbh' | 'height') =>
     visits.map((visit) => countedMeasurements(visit.look.measurements)[key]?.m).findLast((m) => m !== undefined) ??
     record.listed?.[key] ??
     null;
-  const followUps = followUpsOf(record.visits, record.reviews, {}, record.longestGap);
+  const followUps = followUpsOf(record.visits, record.reviews, { timeZone: record.timeZone, longestGap: record.longestGap });
   const open = followUps
     .filter((one) => one.doneOn === null)
     .sort((a, b) => a.dueOn.localeCompare(b.dueOn) || a.key.localeCompare(b.key))[0];

@@ -1,5 +1,6 @@
 import type { FollowUpView, ReviewView, VisitView } from '../contracts/api';
 import { addDays, addMonths } from '../time/dates';
+import { dayAt } from '../time/day';
 import { wordsIn, type Speech } from '../words/catalogue';
 import { standingVisits } from './standing';
 
@@ -9,6 +10,14 @@ const LONGEST_REASON = 1000;
 
 /** A visit with the looks it planned. */
 export type Planning = Pick<VisitView, 'id' | 'finishedAt' | 'amends' | 'look' | 'judgement' | 'laterLooks'>;
+
+/** What of the tree's place days hang on. */
+export interface OfPlace {
+  /** Its time zone (IANA). */
+  timeZone: string;
+  /** Months after which its district wants any tree to be seen again; it brings a day nearer and never puts one off. */
+  longestGap?: number | undefined;
+}
 
 /** What is to be done, by its kind, so that the same thing has the same name however often it is derived. */
 export interface FollowUp extends Omit<FollowUpView, 'id'> {
@@ -20,20 +29,18 @@ export interface FollowUp extends Omit<FollowUpView, 'id'> {
  * What is to be done at a tree, and what was: made from its visits and reviews by their own days, never by when they arrived.
  * A visit sets the day to come back and closes the one before it, and every question; a look that is to settle the name stays open
  * until its mark is seen, it is planned anew, or its day has come and gone with a visit.
- * @param longestGap months after which a district wants any tree to be seen again; it brings a day nearer and never puts one off
  */
 export function followUpsOf(
   visits: readonly Planning[],
   reviews: readonly (Pick<ReviewView, 'id' | 'visitId' | 'at' | 'verdict' | 'reason'> & Partial<Pick<ReviewView, 'wanted'>>)[],
-  speech: Speech = {},
-  longestGap?: number,
+  { timeZone, longestGap, ...speech }: OfPlace & Speech,
 ): FollowUp[] {
   const say = wordsIn(speech);
   const made: FollowUp[] = [];
   const dayOf = new Map(visits.map((visit) => [visit.id, visit.look.day]));
   // A review of a visit is never of an earlier day than the visit, whatever the zones of the two.
   const reviewDay = (review: { visitId: string; at: string }) => {
-    const [said, seen] = [review.at.slice(0, 10), dayOf.get(review.visitId) ?? ''];
+    const [said, seen] = [dayAt(review.at, timeZone), dayOf.get(review.visitId) ?? ''];
     return said > seen ? said : seen;
   };
   const events = [
@@ -48,7 +55,7 @@ export function followUpsOf(
         key: `${review.id}/question`,
         visitId: review.visitId,
         // A mark that shows in another season is waited for; the question is not closed by a visit that could not see it.
-        dueOn: review.wanted?.by ?? addDays(review.at.slice(0, 10), ANSWER_DAYS),
+        dueOn: review.wanted?.by ?? addDays(dayAt(review.at, timeZone), ANSWER_DAYS),
         because: `${say.review.question(review.reason)}${review.wanted ? say.review.wanted(review.wanted.because) : ''}`.slice(
           0,
           LONGEST_REASON,

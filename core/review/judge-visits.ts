@@ -21,13 +21,13 @@ export interface NameRecord {
 }
 
 /** The name a visit is judged by: what a review put in its place, or its own, or the record's where it says less. */
-export function nameJudgedBy(visit: Judgeable, visits: readonly Judgeable[], { given, reviews }: NameRecord): JudgedName {
+export function nameJudgedBy(visit: Judgeable, visits: readonly Judgeable[], { given, reviews }: NameRecord, timeZone: string): JudgedName {
   const corrected = given
     .filter((d) => d.source === 'review' && d.visitId === visit.id)
     .sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
   const last = corrected.at(-1);
   if (last) return { taxon: last.taxon, byRecord: true };
-  const held = nameBefore(given, reviews, visits, visit);
+  const held = nameBefore(given, reviews, visits, visit, timeZone);
   return judgedName(visit.name ?? { taxon: null, level: 'none' }, { taxon: held?.taxon ?? null, level: held?.level ?? null });
 }
 
@@ -85,6 +85,7 @@ export function judgeVisits(
 ): Map<string, Judgement> {
   const all = new Map(visits.map((visit) => [visit.id, visit]));
   const standing = standingVisits(visits);
+  const { timeZone } = districtAt(library.districts, tree);
   const reviewed = readAsReviewed(
     visits,
     names.reviews.map(({ verdict, reason = '', closes, visitId }) => ({ verdict, reason, closes, visitId })),
@@ -97,7 +98,7 @@ export function judgeVisits(
           rootOf(other, all) !== root &&
           (other.look.day < visit.look.day || (other.look.day === visit.look.day && other.finishedAt < visit.finishedAt)),
       );
-      const name = nameJudgedBy(visit, visits, names);
+      const name = nameJudgedBy(visit, visits, names, timeZone);
       const before = earlier.map(reviewed);
       const look = reviewed(visit);
       return [visit.id, judgeLook(library, tree, organisation, { look, name, before, units: visit.units })];

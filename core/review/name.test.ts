@@ -6,7 +6,7 @@ import { testName as given, testReview as review, testVisit as visit } from '../
 import { derive, type TreeRecord } from './derive';
 import { nameBefore, saysLess, standingNameOf } from './name';
 
-const tree = (part: Partial<TreeRecord>): TreeRecord => ({ visits: [], determinations: [], reviews: [], ...part });
+const tree = (part: Partial<TreeRecord>): TreeRecord => ({ timeZone: 'UTC', visits: [], determinations: [], reviews: [], ...part });
 const byReview = (of: string, taxon: string, on = of) =>
   given(on, taxon, { id: `rd-${of}-${on}`, source: 'review', visitId: `v-${of}`, at: `${on}T18:00:00.000Z` });
 
@@ -119,7 +119,7 @@ describe('a review settles a name, and only a review undoes it', () => {
     const at = (day: string, finishedAt: string, id: string) => visit(day, { id, finishedAt });
     const of = (v: ReturnType<typeof at>, taxon: string) => given(v.look.day, taxon, { id: `d-${v.id}`, visitId: v.id, at: v.finishedAt });
     const before = (other: ReturnType<typeof at>, here: ReturnType<typeof at>) =>
-      nameBefore([of(other, 'Acer rubrum'), of(here, 'Tilia cordata')], [], [other, here], here)?.taxon ?? null;
+      nameBefore([of(other, 'Acer rubrum'), of(here, 'Tilia cordata')], [], [other, here], here, 'UTC')?.taxon ?? null;
     const here = at('2026-06-10', '2026-06-10T10:00:00.000Z', 'here');
     expect(before(at('2026-06-01', '2026-06-20T10:00:00.000Z', 'late'), here)).toBe('Acer rubrum');
     expect(before(at('2026-06-10', '2026-06-10T09:00:00.000Z', 'same'), here)).toBe('Acer rubrum');
@@ -131,11 +131,12 @@ describe('a review settles a name, and only a review undoes it', () => {
     const reviews = [review('2024-06-01'), review('2025-07-01', 'question', '2025-08-01')];
     fc.assert(
       fc.property(fc.shuffledSubarray(all, { minLength: all.length }), fc.shuffledSubarray(reviews, { minLength: 0 }), (names, said) =>
-        expect(standingNameOf(names, said, [])).toEqual(
+        expect(standingNameOf(names, said, [], 'UTC')).toEqual(
           standingNameOf(
             all,
             [...said].sort((a, b) => a.at.localeCompare(b.at)),
             [],
+            'UTC',
           ),
         ),
       ),

@@ -1,5 +1,6 @@
 import type { DeterminationView, NameStanding, ReviewView, TreeBrief, VisitView } from '../contracts/api';
 import { genusOf } from '../knowledge';
+import { dayAt } from '../time/day';
 import { standingVisits } from './standing';
 
 /** A name given to a tree: by a list, a visit or a review. */
@@ -47,19 +48,19 @@ type Proposal<D> = When & { kind: 'proposal'; given: D };
 type Word<D> = When & { kind: 'settled' | 'question'; given: D; review: Said | undefined };
 
 /** Everything said of the names of a tree. Proposals of visits that were amended are left out; a review keeps the name it spoke of. */
-function sayings<D extends NameGiven>(given: readonly D[], reviews: readonly Said[], visits: Visits) {
+function sayings<D extends NameGiven>(given: readonly D[], reviews: readonly Said[], visits: Visits, timeZone: string) {
   const standing = new Set(standingVisits(visits).map((visit) => visit.id));
   const dayOf = new Map(visits.map((visit) => [visit.id, visit.look.day]));
   // A review of a visit is never of an earlier day than the visit, whatever the zones of the two.
   const when = ({ id, at, visitId }: { id: string; at: string; visitId: string | null }): When => {
-    const [said, seen] = [at.slice(0, 10), dayOf.get(visitId ?? '') ?? ''];
+    const [said, seen] = [dayAt(at, timeZone), dayOf.get(visitId ?? '') ?? ''];
     return { id, at, day: said > seen ? said : seen };
   };
   const proposals = given.flatMap((d): Proposal<D>[] => {
     if (d.source === 'review') return [];
     const day = dayOf.get(d.visitId ?? '');
     if (d.source === 'visit' && d.visitId !== null && day !== undefined && !standing.has(d.visitId)) return [];
-    return [{ kind: 'proposal', id: d.id, at: d.at, day: day ?? d.at.slice(0, 10), given: d }];
+    return [{ kind: 'proposal', id: d.id, at: d.at, day: day ?? dayAt(d.at, timeZone), given: d }];
   });
   const words = [
     ...given
@@ -147,9 +148,15 @@ function proposedName<D extends NameGiven>(proposals: readonly Proposal<D>[], wo
  * that what only a list says gives way to whatever a visit saw. A review settles: its word is taken, also where it is wider, and
  * only a review can undo it; a later visit that says otherwise makes the name contested. A question is answered once a later
  * visit gives the name again.
+ * @param timeZone of the tree's place (IANA)
  */
-export function standingNameOf<D extends NameGiven>(given: readonly D[], reviews: readonly Said[], visits: Visits): StandingName<D> {
-  const { proposals, words } = sayings(given, reviews, visits);
+export function standingNameOf<D extends NameGiven>(
+  given: readonly D[],
+  reviews: readonly Said[],
+  visits: Visits,
+  timeZone: string,
+): StandingName<D> {
+  const { proposals, words } = sayings(given, reviews, visits, timeZone);
   const settled = words
     .filter(({ kind }) => kind === 'settled')
     .sort(byMoment)
@@ -157,12 +164,16 @@ export function standingNameOf<D extends NameGiven>(given: readonly D[], reviews
   return settled ? settledName(settled, proposals, words) : proposedName(proposals, words);
 }
 
-/** The name that stood when a visit was made: what visits before it, lists and reviews before it had said. */
+/**
+ * The name that stood when a visit was made: what visits before it, lists and reviews before it had said.
+ * @param timeZone of the tree's place (IANA)
+ */
 export function nameBefore<D extends NameGiven>(
   given: readonly D[],
   reviews: readonly Said[],
   visits: Visits,
   visit: Visits[number],
+  timeZone: string,
 ): D | null {
   const earlier = visits.filter(
     (other) => other.look.day < visit.look.day || (other.look.day === visit.look.day && other.finishedAt < visit.finishedAt),
@@ -172,5 +183,6 @@ export function nameBefore<D extends NameGiven>(
     given.filter((d) => (d.source === 'visit' ? d.visitId !== null && ids.has(d.visitId) : d.at < visit.finishedAt)),
     reviews.filter((r) => r.at < visit.finishedAt),
     earlier,
+    timeZone,
   ).named;
 }

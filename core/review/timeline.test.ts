@@ -9,13 +9,16 @@ describe('what happened at a tree', () => {
   const second = testVisit('2026-06-01');
   const amendment: VisitView = { ...first, id: 'v-amended', amends: first.id, finishedAt: '2026-07-01T10:00:00.000Z' };
   const again: VisitView = { ...first, id: 'v-again', amends: amendment.id, finishedAt: '2026-07-02T10:00:00.000Z' };
-  const told = timeline({
-    visits: [first, second, amendment, again],
-    determinations: [],
-    reviews: [],
-    messages: [{ id: 'm', visitId: null, point: 'tree', by: first.by, at: '2026-06-15T10:00:00.000Z', text: 'Look up.', mentions: [] }],
-    putOffs: [],
-  });
+  const told = timeline(
+    {
+      visits: [first, second, amendment, again],
+      determinations: [],
+      reviews: [],
+      messages: [{ id: 'm', visitId: null, point: 'tree', by: first.by, at: '2026-06-15T10:00:00.000Z', text: 'Look up.', mentions: [] }],
+      putOffs: [],
+    },
+    'UTC',
+  );
   it('is told newest first: visits by their day, amendments when they were written, nothing left out', () => {
     expect(told.map(({ id }) => id)).toEqual(['v-again', 'v-amended', 'm', second.id, first.id]);
     expect(told.filter((entry) => entry.kind === 'visit' && entry.stands).map(({ id }) => id)).toEqual(['v-again', second.id]);

@@ -1,4 +1,5 @@
 import type { DeterminationView, MessageView, PutOffView, ReviewView, VisitView } from '../contracts';
+import { dayAt } from '../time/day';
 import { rootOf } from './standing';
 
 /** Something that happened at a tree. */
@@ -21,11 +22,12 @@ interface Told {
 /**
  * Everything that happened at a tree, newest first: visits by the day somebody stood there, amendments where they were written, reviews,
  * names from lists, words and putting off. Nothing is left out, also not what was amended since.
+ * @param timeZone of the tree's place (IANA): its days are the days of what happened
  */
-export function timeline({ visits, determinations, reviews, messages, putOffs }: Told): TimelineEntry[] {
+export function timeline({ visits, determinations, reviews, messages, putOffs }: Told, timeZone: string): TimelineEntry[] {
   const byId = new Map(visits.map((visit) => [visit.id, visit]));
   const amended = new Set(visits.flatMap((visit) => visit.amends ?? []));
-  const dayOf = (at: string) => at.slice(0, 10);
+  const dayOf = (at: string) => dayAt(at, timeZone);
   const entries: TimelineEntry[] = [
     ...visits.map((visit): TimelineEntry => ({
       kind: 'visit',

@@ -28,9 +28,12 @@ const OTHER = 'Acer saccharinum';
 const AT = { one: '2026-06-02T08:00:00.000Z', two: '2026-06-02T08:05:00.000Z', three: '2026-06-03T08:00:00.000Z' };
 const first = given(ACER, '2026-06-01T10:00:00.000Z');
 const named = (reviews: ReturnType<typeof review>[]) =>
-  standingNameOf([first, ...reviews.filter((r) => r.verdict === 'overturn').map((r) => given(r.taxon ?? '', r.at, 'review'))], reviews, [
-    VISIT,
-  ]);
+  standingNameOf(
+    [first, ...reviews.filter((r) => r.verdict === 'overturn').map((r) => given(r.taxon ?? '', r.at, 'review'))],
+    reviews,
+    [VISIT],
+    'UTC',
+  );
 
 describe('two reviewers at once', () => {
   const confirms = review('a', 'confirm', AT.one, []);

@@ -49,12 +49,14 @@ const name = (taxon: string | null): VisitName => ({
   why: 'w',
 });
 
+const PLACE = { timeZone: 'UTC' };
+
 /** A tree with a record, as the server would answer it. */
 function recordOf(visits: TestVisit[], reviews = [testReview('2024-06-01')].slice(0, 0)): TreeDetail {
   const determinations: DeterminationView[] = visits.flatMap((visit) =>
     visit.name ? [{ ...testName(visit.look.day, visit.name.taxon), at: visit.finishedAt, visitId: visit.id, level: visit.name.level }] : [],
   );
-  const { followUps, ...derived } = derive({ visits, determinations, reviews });
+  const { followUps, ...derived } = derive({ timeZone: 'UTC', visits, determinations, reviews });
   return { ...empty, ...derived, visits, determinations, reviews, followUps: followUps.map(({ key, ...one }) => ({ id: key, ...one })) };
 }
 /** What is derived, without the ids that only the server gives. */
@@ -97,6 +99,7 @@ describe('a tree with visits that are not sent yet', () => {
         const shown = withUnsent(
           recordOf(arrived),
           waiting.map((i) => sent(visits[i] as TestVisit)),
+          PLACE,
         );
         expect(told(shown)).toEqual(told(recordOf(visits)));
       }),
@@ -105,13 +108,13 @@ describe('a tree with visits that are not sent yet', () => {
   it('counts one that has arrived meanwhile once, and leaves a tree alone that nothing waits for', () => {
     const visit = testVisit('2026-06-01', { name: name('Acer rubrum') });
     const held = recordOf([visit]);
-    expect(withUnsent(held, [sent(visit)])).toBe(held);
-    expect(withUnsent(held, [])).toBe(held);
+    expect(withUnsent(held, [sent(visit)], PLACE)).toBe(held);
+    expect(withUnsent(held, [], PLACE)).toBe(held);
   });
   it('a size that only a list gave stands until one is measured', () => {
     const listed = { ...recordOf([]), dbh: 0.3, height: 9 };
     const measured = testVisit('2026-06-01', { look: { measurements: { dbh: { m: 0.4 } } } });
-    expect(withUnsent(listed, [sent(measured)])).toMatchObject({ dbh: 0.4, height: 9 });
+    expect(withUnsent(listed, [sent(measured)], PLACE)).toMatchObject({ dbh: 0.4, height: 9 });
   });
 });
 

@@ -4,6 +4,7 @@ import { NOT_JUDGED, RISKS, type Band, type Judgement, type Scale } from '../rec
 import type { TreeSubmission } from '../record/tree';
 import type { VisitSubmission } from '../record/visit';
 import { countedMeasurements } from '../record/measurement';
+import { type OfPlace } from './follow-ups';
 import { derive, type Derived } from './derive';
 import { byDay } from './standing';
 
@@ -58,15 +59,15 @@ const nameOf = (visit: VisitView): DeterminationView[] =>
 /**
  * A tree with its record as it will be once everything on the device has arrived: the unsent visits stand among the others, and what
  * is derived follows from all of them. One that has arrived meanwhile is not counted twice.
- * @param longestGap of the tree's district, months
+ * @param place the tree's district
  */
-export function withUnsent(tree: TreeDetail, unsent: readonly Unsent[], longestGap?: number): TreeDetail {
+export function withUnsent(tree: TreeDetail, unsent: readonly Unsent[], { timeZone, longestGap }: OfPlace): TreeDetail {
   const kept = new Set(tree.visits.map((visit) => visit.id));
   const waiting = judgedOnes(unsent.filter((one) => !kept.has(one.id)));
   if (waiting.length === 0) return tree;
   const visits = byDay([...waiting, ...tree.visits]).reverse();
   const determinations = [...waiting.flatMap(nameOf), ...tree.determinations].sort((a, b) => b.at.localeCompare(a.at));
-  const { followUps: made, dbh, height, ...derived } = derive({ visits, determinations, reviews: tree.reviews, longestGap });
+  const { followUps: made, dbh, height, ...derived } = derive({ visits, determinations, reviews: tree.reviews, timeZone, longestGap });
   const followUps = made.map(({ key, ...one }): FollowUpView => ({ id: key, ...one }));
   // Of visits that are not here, what the server derived from them still stands.
   const older = tree.earlier.visits > 0 ? tree.followUps.filter((one) => one.visitId === null || !kept.has(one.visitId)) : [];

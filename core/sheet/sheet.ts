@@ -1,4 +1,5 @@
 import type { Change, Scale } from '../record/judgement';
+import { districtAt } from '../geo/district';
 import { BANDS } from '../judging/scales/bands';
 import { capital, listed } from '../words/en/grammar';
 import { changesOver } from '../history/change';
@@ -167,7 +168,7 @@ export function sheetOf(library: Library, tree: TreeDetail, commonName: string, 
   const visits = standingVisits(tree.visits);
   const last = visits.at(-1);
   const taxon = library.taxa.find((t) => t.name === tree.taxon);
-  const given = standingNameOf(tree.determinations, tree.reviews, tree.visits).named;
+  const given = standingNameOf(tree.determinations, tree.reviews, tree.visits, districtAt(library.districts, tree).timeZone).named;
   return {
     tag: tree.tag,
     place: tree.place,

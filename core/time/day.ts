@@ -21,3 +21,6 @@ export function dayAt(instant: Date | string, timeZone: string): string {
   const of = (type: Intl.DateTimeFormatPartTypes) => parts.find((part) => part.type === type)?.value ?? '';
   return `${of('year').padStart(4, '0')}-${of('month')}-${of('day')}`;
 }
+
+/** The day of a moment by the clock of UTC, ISO date: where no place is meant, as in names of files and keys. */
+export const utcDay = (instant: Date): string => instant.toISOString().split('T')[0] as string;

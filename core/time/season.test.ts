@@ -129,6 +129,25 @@ describe('the day of a moment', () => {
     expect([dayAt(moment, 'Pacific/Auckland'), dayAt(moment, 'Pacific/Honolulu')]).toEqual(['2027-01-01', '2026-12-31']);
     expect([seasonOf('2027-01-01', -36.8), seasonOf('2026-12-31', 21.3), seasonOf('2026-12-31', 51.5)]).toEqual(['summer', null, 'winter']);
   });
+  // Clocks go forward in Auckland on 27 September 2026 and in Los Angeles on 8 March, and back on 5 April and 1 November (IANA tz database).
+  it.each([
+    ['Pacific/Auckland', '2026-09-26T11:59:00.000Z', '2026-09-26'],
+    ['Pacific/Auckland', '2026-09-26T12:00:00.000Z', '2026-09-27'],
+    ['Pacific/Auckland', '2026-09-27T10:59:00.000Z', '2026-09-27'],
+    ['Pacific/Auckland', '2026-09-27T11:00:00.000Z', '2026-09-28'],
+    ['Pacific/Auckland', '2026-04-05T11:59:00.000Z', '2026-04-05'],
+    ['Pacific/Auckland', '2026-04-05T12:00:00.000Z', '2026-04-06'],
+    ['America/Los_Angeles', '2026-03-08T07:59:00.000Z', '2026-03-07'],
+    ['America/Los_Angeles', '2026-03-08T08:00:00.000Z', '2026-03-08'],
+    ['America/Los_Angeles', '2026-03-09T06:59:00.000Z', '2026-03-08'],
+    ['America/Los_Angeles', '2026-03-09T07:00:00.000Z', '2026-03-09'],
+    ['America/Los_Angeles', '2026-11-02T07:59:00.000Z', '2026-11-01'],
+    ['America/Los_Angeles', '2026-11-02T08:00:00.000Z', '2026-11-02'],
+    ['Pacific/Kiritimati', '2026-06-14T09:59:00.000Z', '2026-06-14'],
+    ['Pacific/Kiritimati', '2026-06-14T10:00:00.000Z', '2026-06-15'],
+  ])('begins at midnight of the place, also when its clocks change: in %s at %s it is %s', (zone, instant, day) =>
+    expect(dayAt(instant, zone)).toBe(day),
+  );
   it('a zone that is none is refused', () => expect(() => dayAt('2026-06-14T23:30:00.000Z', 'Mars/Olympus')).toThrow(RangeError));
 });
 

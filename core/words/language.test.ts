@@ -224,7 +224,7 @@ describe('naming, planning and review in another language', () => {
       );
       expect(unbracketed(why.map(({ says }) => says))).toEqual([]);
     }
-    const asked = followUpsOf([testVisit('2026-06-01')], [testReview('2026-06-01', 'question')], XA).filter((f) =>
+    const asked = followUpsOf([testVisit('2026-06-01')], [testReview('2026-06-01', 'question')], { ...XA, timeZone: 'UTC' }).filter((f) =>
       f.key.endsWith('/question'),
     );
     expect(asked).toHaveLength(1);

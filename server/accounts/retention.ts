@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import { addMonths } from '@dendrix/core/time';
+import { addMonths, utcDay } from '@dendrix/core/time';
 import type { World } from '../world';
 import { erasePerson } from './people';
 import { readAccessRules } from './rules';
@@ -29,7 +29,7 @@ export async function letGoByTime(world: World, now: Date): Promise<LetGo> {
   const { eraseAfterMonths } = await readAccessRules(world);
   let erased = 0;
   if (eraseAfterMonths !== null) {
-    const before = addMonths(now.toISOString().slice(0, 10), -eraseAfterMonths);
+    const before = addMonths(utcDay(now), -eraseAfterMonths);
     const rows = await sequelize.query<{ id: string }>("SELECT id FROM users WHERE state = 'disabled' AND left_at < ?", {
       type: QueryTypes.SELECT,
       replacements: [`${before} 00:00:00`],

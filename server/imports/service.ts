@@ -22,10 +22,12 @@ const BATCH = 500;
 /** The columns that follow from what a list says. */
 function listedColumns(
   tree: ListReport['trees'][number],
+  timeZone: string,
   firstVisit: Parameters<typeof derive>[0]['firstVisit'],
   named: Parameters<typeof derive>[0]['determinations'][number] | undefined,
 ) {
   const { followUps: _none, ...columns } = derive({
+    timeZone,
     firstVisit,
     listed: { dbh: tree.dbh, height: tree.height },
     visits: [],
@@ -109,6 +111,7 @@ export async function keepTreeList(
       await Tree.bulkCreate(
         rows.map(({ tree, id }) => {
           const determination = named.get(id);
+          const district = districtAt(world.library.districts, tree);
           return {
             id,
             tag: tree.tag,
@@ -127,8 +130,8 @@ export async function keepTreeList(
             createdAt: now,
             createdBy: userId,
             importId,
-            districtId: districtAt(world.library.districts, tree).id,
-            ...listedColumns(tree, firstVisitOf(world.library, { ...tree, createdAt: now }), determination),
+            districtId: district.id,
+            ...listedColumns(tree, district.timeZone, firstVisitOf(world.library, { ...tree, createdAt: now }), determination),
           };
         }),
         { transaction },

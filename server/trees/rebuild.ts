@@ -9,6 +9,7 @@ import { each, PAGE } from './each';
 import { FollowUp, Tree } from './model';
 import { judgeable, lockTree, namesOf, rowsOf, type Rows } from './rows';
 import { derivedOf, followUpRow, settleTree, writeDerived, writeWaiting } from './settle';
+import { utcDay } from '@dendrix/core/time';
 
 // Everything derived made again from the record, and what moved told: a record that is in order moves nothing.
 
@@ -89,7 +90,7 @@ const rebuildTree = (world: World, id: string, end: (what: string[]) => void = (
     for (const visit of rows.visits) {
       const judgement = again.get(visit.id);
       if (!judgement || !visit.judged || canonical(visit.judged) === canonical(judgement)) continue;
-      what.push(`judgement of ${visit.day ?? visit.finishedAt.toISOString().slice(0, 10)}`);
+      what.push(`judgement of ${visit.day ?? utcDay(visit.finishedAt)}`);
       await visit.update({ judged: judgement }, { transaction });
     }
     // Judged for the first time, such as visits of before the server judged: no news, but to be done.

@@ -27,7 +27,7 @@ import { roundCandidates } from './round';
 import { PAPERS } from '../sheet/service';
 import { inThread } from '../threads/pool';
 import { addTree, listTrees, olderVisits, recordsOf, treeDetail as detailOf } from './service';
-import type { World } from '../world';
+import { townDay, type World } from '../world';
 
 const MOST = 2000;
 /** Records of trees given at once: those of a round. */
@@ -67,7 +67,7 @@ export const treeRoutes = (world: World, fonts: string): Route[] => {
       handle: ({ query }) =>
         roundCandidates(world, query.dueBy, {
           from: placeOf(query),
-          today: world.now().toISOString().slice(0, 10),
+          today: townDay(world),
           districts: query.districts,
         }),
     }),

@@ -2,6 +2,7 @@ import { mayAct } from '@dendrix/core/contracts';
 import type { Transaction } from 'sequelize';
 import { Refusal } from '@dendrix/core/problem';
 import type { Account } from '@dendrix/core/contracts';
+import { districtAt, type Place } from '@dendrix/core/geo';
 import { checkSizes } from '@dendrix/core/measuring';
 import { checkObservations } from '@dendrix/core/naming';
 import { checkLook, checkTrait, isEmptyLook, simulatedIn, taxonOf, type VisitSubmission } from '@dendrix/core/record';
@@ -41,6 +42,15 @@ function checkTimes(world: World, { startedAt, finishedAt, timeZone, look, amend
   const apart = daysBetween(look.day, day);
   if (apart < 0 || apart > LONGEST_MS / (24 * 3600 * 1000))
     throw timesDoNotFit(`The visit is of ${look.day}, but it ended on ${day} by the clock of ${timeZone}.`, 'look.day');
+}
+
+/** A device in another zone may be a day ahead: a visit is of no day that has not begun where the tree stands. */
+function checkDayThere({ library }: World, { finishedAt, look, amends }: VisitSubmission, tree: Place): void {
+  if (amends) return;
+  const { timeZone } = districtAt(library.districts, tree);
+  const day = dayAt(finishedAt, timeZone);
+  if (look.day > day)
+    throw timesDoNotFit(`The visit is of ${look.day}, but where the tree stands (${timeZone}) it was ${day} when it ended.`, 'look.day');
 }
 
 /** Every word against the vocabulary, with the nearest one where it is none. @throws Refusal or HttpProblem */
@@ -180,6 +190,7 @@ export async function submitVisit(world: World, id: string, given: VisitSubmissi
       return false;
     }
     checkTimes(world, given);
+    checkDayThere(world, given, tree);
     await checkSimulated(given, transaction);
     await amendedBy(given, tree, by, transaction);
     const wrote = await keepVisit(world, transaction, id, given, by.id);

@@ -80,7 +80,7 @@ export function aRecord(visits: readonly VisitView[], part: Partial<TreeDetail> 
       : [],
   );
   const reviews = part.reviews ?? [];
-  const { followUps, ...derived } = derive({ visits, determinations, reviews });
+  const { followUps, ...derived } = derive({ timeZone: 'UTC', visits, determinations, reviews });
   return {
     ...aTree(),
     ...derived,

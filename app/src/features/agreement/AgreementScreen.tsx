@@ -10,7 +10,7 @@ import { capital } from '@dendrix/core/words';
 import { agreementSince, errorBenchSince, pickTownErrors, townErrorsHeld } from '@/data/keys';
 import { useSession } from '@/features/session/useSession';
 import { library } from '@/features/shell/library';
-import { todayIso } from '@/features/shell/today';
+import { dayThere, todayIso } from '@/features/shell/today';
 import { dayWords } from '@/features/shell/words';
 import { pointWords } from '@/features/talk/points';
 import { Body, Heading, Small, Strong } from '@/ui/text';
@@ -220,7 +220,7 @@ function OwnErrors({ since, marks, mayPick }: { since: string; marks: readonly M
       <Heading>Names by this town’s own errors</Heading>
       <Body>
         {on
-          ? `On since ${dayWords((held.data?.at ?? since).slice(0, 10))}: a mark that is often read wrong here weighs less, one that is read well weighs more.`
+          ? `On since ${dayWords(held.data?.at ? dayThere(held.data.at) : since)}: a mark that is often read wrong here weighs less, one that is read well weighs more.`
           : 'Off: every mark weighs by what is stated for a careful observer.'}
       </Body>
       {bench.data ? (

@@ -5,6 +5,7 @@ import { dayWords } from '@/features/shell/words';
 import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
+import { dayThere } from '@/features/shell/today';
 
 /** Holds the record of one tree against the chain, and says what is not as it was written. */
 export function AsWritten({ tree }: { tree: string }) {
@@ -29,7 +30,7 @@ export function AsWritten({ tree }: { tree: string }) {
       <Remark mood={holds ? 'settled' : 'caution'} title={holds ? 'As it was written' : `${data.findings.length} not as written`}>
         {holds ? (
           <Body>
-            {`All ${data.rows} rows of this tree are as ${data.entries} entries of the chain wrote them, the newest of ${data.last ? `${dayWords(data.last.at.slice(0, 10))} (number ${data.last.seq})` : 'none'}.`}
+            {`All ${data.rows} rows of this tree are as ${data.entries} entries of the chain wrote them, the newest of ${data.last ? `${dayWords(dayThere(data.last.at))} (number ${data.last.seq})` : 'none'}.`}
           </Body>
         ) : (
           <View>

@@ -18,14 +18,15 @@ import { Body, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import { reached, reachedWords } from './stands';
+import { zoneAt } from '@/features/shell/today';
 
 const VERDICT = { confirm: 'confirmed', question: 'questioned', overturn: 'overturned' } as const;
 
 /** Everything that happened at a tree, newest first: who, when, and how far it has come. */
 export function Timeline({ tree }: { tree: TreeDetail }) {
-  const entries = timeline(tree);
+  const entries = timeline(tree, zoneAt(tree));
   const { parcels } = useOutbox();
-  const stands = (entry: TimelineEntry, by: string) => reachedWords(reached(entry.id, by, tree.seen, parcels));
+  const stands = (entry: TimelineEntry, by: string) => reachedWords(reached(entry.id, by, tree, parcels));
   if (entries.length === 0) return <Small>Nothing has happened at it yet.</Small>;
   return (
     <View className="gap-3">

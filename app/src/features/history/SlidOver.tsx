@@ -8,6 +8,7 @@ import { dayWords } from '@/features/shell/words';
 import { Small } from '@/ui/text';
 import { Choice } from '@/ui/button';
 import { useTheme } from '@/ui/theme';
+import { dayThere } from '@/features/shell/today';
 
 /** Two pictures of one place of the tree, years apart, the newer slid over the older. */
 export function SlidOver({ tree }: { tree: TreeDetail }) {
@@ -46,7 +47,7 @@ function Pair({ tree, photos }: { tree: TreeDetail; photos: readonly Photo[] }) 
   const [share, setShare] = useState(50);
   const { palette } = useTheme();
   const [older, newer] = [photos.find(({ id }) => id === from), photos.find(({ id }) => id === to)];
-  const options = photos.map((photo) => ({ value: photo.id, words: photo.takenAt.slice(0, 10) }));
+  const options = photos.map((photo) => ({ value: photo.id, words: dayThere(photo.takenAt, tree) }));
   return (
     <View className="gap-2">
       {photos.length > 2 ? (
@@ -78,7 +79,7 @@ function Pair({ tree, photos }: { tree: TreeDetail; photos: readonly Photo[] }) 
       />
       {older && newer ? (
         <Small>
-          Left of the line {dayWords(newer.takenAt.slice(0, 10))}, right of it {dayWords(older.takenAt.slice(0, 10))}.
+          Left of the line {dayWords(dayThere(newer.takenAt, tree))}, right of it {dayWords(dayThere(older.takenAt, tree))}.
         </Small>
       ) : null}
     </View>

@@ -54,11 +54,12 @@ describe('what happened', () => {
       { what: 'v', by: { id: 'a', name: 'Ann' }, at: '2026-06-02T10:00:00.000Z' },
       { what: 'v', by: { id: 'me', name: 'Me' }, at: '' },
     ];
+    const of = (all: typeof seen) => ({ latitude: 38, longitude: -28, seen: all });
     const parcel = (state: string) => [{ id: 'w', state }] as never;
-    expect(reachedWords(reached('v', 'me', seen, []))).toBe('seen by Ann (2 June 2026)');
-    expect(reachedWords(reached('u', 'me', seen, []))).toBe('sent');
-    expect(reachedWords(reached('w', 'me', [], parcel('waiting')))).toBe('kept here, not sent yet');
-    expect(reachedWords(reached('w', 'me', [], parcel('refused')))).toMatch(/would not take it/);
+    expect(reachedWords(reached('v', 'me', of(seen), []))).toBe('seen by Ann (2 June 2026)');
+    expect(reachedWords(reached('u', 'me', of(seen), []))).toBe('sent');
+    expect(reachedWords(reached('w', 'me', of([]), parcel('waiting')))).toBe('kept here, not sent yet');
+    expect(reachedWords(reached('w', 'me', of([]), parcel('refused')))).toMatch(/would not take it/);
   });
   it('a visit of one’s own opens to be amended, with everything that was seen in it', async () => {
     show((tree) => <Timeline tree={tree} />, aRecord([first, byLuk]));

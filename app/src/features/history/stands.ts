@@ -1,18 +1,26 @@
 import type { SeenView } from '@dendrix/core/contracts';
+import type { Place } from '@dendrix/core/geo';
 import { dayWords } from '@/features/shell/words';
 import type { Parcel } from '@/offline/parcel';
+import { dayThere } from '@/features/shell/today';
 
 /** Where an entry has come to: on this device alone, refused, at the server, or before the eyes of others. */
 export type Reached = { at: 'kept here' | 'refused' | 'sent' } | { at: 'seen'; by: { name: string; day: string }[] };
 
+/** A tree with what was seen of it. */
+type Seen = Place & { seen: readonly SeenView[] };
+
 /**
  * How far an entry has come.
+ * @param tree at which, with what others had before them
  * @param by whose it is: having one's own before one's eyes tells nobody anything
  */
-export function reached(id: string, by: string, seen: readonly SeenView[], parcels: readonly Parcel[]): Reached {
+export function reached(id: string, by: string, tree: Seen, parcels: readonly Parcel[]): Reached {
   const parcel = parcels.find((one) => one.id === id);
   if (parcel) return { at: parcel.state === 'refused' ? 'refused' : 'kept here' };
-  const eyes = seen.filter((one) => one.what === id && one.by.id !== by).map((one) => ({ name: one.by.name, day: one.at.slice(0, 10) }));
+  const eyes = tree.seen
+    .filter((one) => one.what === id && one.by.id !== by)
+    .map((one) => ({ name: one.by.name, day: dayThere(one.at, tree) }));
   return eyes.length === 0 ? { at: 'sent' } : { at: 'seen', by: eyes };
 }
 

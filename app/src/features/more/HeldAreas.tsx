@@ -5,6 +5,7 @@ import { BYTES_A_TREE, heldAreas, letGo, WHOLE_TOWN } from '@/offline/held';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card } from '@/ui/surface';
+import { dayThere } from '@/features/shell/today';
 
 /** The areas whose trees the device holds, how much room they take, and a way to let each go. */
 export function HeldAreas() {
@@ -19,7 +20,7 @@ export function HeldAreas() {
           <View className="min-w-0 flex-1">
             <Strong>{area.name}</Strong>
             <Small>
-              {area.trees.toLocaleString('en')} trees, {megabytes(area.trees * BYTES_A_TREE)}, as of {dayWords(area.heldAt.slice(0, 10))}
+              {area.trees.toLocaleString('en')} trees, {megabytes(area.trees * BYTES_A_TREE)}, as of {dayWords(dayThere(area.heldAt))}
               {area.id === WHOLE_TOWN ? '; a town of this size is held by itself' : ''}
             </Small>
           </View>

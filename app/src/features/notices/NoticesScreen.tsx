@@ -7,6 +7,7 @@ import { dayWords } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Page, TreeTag, Waiting } from '@/ui/surface';
+import { dayThere } from '@/features/shell/today';
 
 const KINDS: Record<Notice['kind'], string> = {
   mention: 'spoke to you',
@@ -47,7 +48,7 @@ export function NoticesScreen() {
                 {one.by.name} {KINDS[one.kind]}
               </Strong>
               <Body>{one.text}</Body>
-              <Small>{dayWords(one.at.slice(0, 10))}</Small>
+              <Small>{dayWords(dayThere(one.at))}</Small>
             </Pressable>
           ))}
         </View>

@@ -6,10 +6,11 @@ import { library } from '@/features/shell/library';
 import { dayWords } from '@/features/shell/words';
 import { keptPicture } from '@/offline/pictures';
 import { Small } from '@/ui/text';
+import { dayThere } from '@/features/shell/today';
 
 /** What a photograph shows, in words. */
 export const photoWords = (photo: Photo): string =>
-  `${photo.sign ? signLabel(library, photo.sign) : 'The whole'}, ${zoneWords(photo.zone)}, ${dayWords(photo.takenAt.slice(0, 10))}`;
+  `${photo.sign ? signLabel(library, photo.sign) : 'The whole'}, ${zoneWords(photo.zone)}, ${dayWords(dayThere(photo.takenAt))}`;
 
 /** The address of a picture: the device's own copy while it is not sent, else the server's. */
 export function usePicture(id: string, size: 'thumbnail' | 'full', arrived: boolean): string | null {

@@ -262,7 +262,7 @@ function WantedMark({
 }) {
   const looks = useMemo(() => {
     const result = namedFrom(visit, tree);
-    return result ? settlingLooks(result, todayIso()) : [];
+    return result ? settlingLooks(result, todayIso(tree)) : [];
   }, [visit, tree]);
   if (looks.length === 0) return null;
   return (

@@ -9,9 +9,10 @@ import { Body, Small, Strong } from '@/ui/text';
 import { Button, Several } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { useColleagues, useMessages, useSay } from './useTalk';
+import { dayThere } from '@/features/shell/today';
 
 interface Props {
-  tree: Pick<TreeDetail, 'id' | 'tag' | 'messages' | 'seen'>;
+  tree: Pick<TreeDetail, 'id' | 'latitude' | 'longitude' | 'tag' | 'messages' | 'seen'>;
   visitId: string | null;
   point: string;
   /** What is spoken about, for the field: "the bark", "this tree". */
@@ -75,15 +76,15 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
 }
 
 /** One word, by whom, and how far it has come. */
-function Word({ message, tree }: { message: MessageView; tree: Pick<TreeDetail, 'seen'> }) {
+function Word({ message, tree }: { message: MessageView; tree: Pick<TreeDetail, 'seen' | 'latitude' | 'longitude'> }) {
   const { parcels } = useOutbox();
   return (
     <View className="gap-[2px] border-l-2 border-slate pl-3">
       <Body>{message.text}</Body>
       <Small>
-        <Strong className="text-[14px]">{message.by.name}</Strong>, {dayWords(message.at.slice(0, 10))}
+        <Strong className="text-[14px]">{message.by.name}</Strong>, {dayWords(dayThere(message.at, tree))}
         {message.mentions.length > 0 ? ` to ${message.mentions.map(({ name }) => name).join(', ')}` : ''} ·{' '}
-        {reachedWords(reached(message.id, message.by.id, tree.seen, parcels))}
+        {reachedWords(reached(message.id, message.by.id, tree, parcels))}
       </Small>
     </View>
   );

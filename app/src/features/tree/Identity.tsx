@@ -10,6 +10,7 @@ import { listedWords } from '@/features/library/words';
 import { Body, Latin, Said, Small, Strong, useScreenTitle } from '@/ui/text';
 import { TreeTag } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
+import { zoneAt } from '@/features/shell/today';
 
 /** Who it is, how that stands, and its plate. */
 export function Identity({ tree }: { tree: TreeDetail }) {
@@ -17,7 +18,7 @@ export function Identity({ tree }: { tree: TreeDetail }) {
   const taxon = taxonNamed(tree.taxon);
   useScreenTitle(`${tree.tag} ${tree.taxon ?? 'not yet named'}`);
   const listed = tree.taxon ? listedWords(districtOf(tree), tree.taxon) : [];
-  const now = standingNameOf(tree.determinations, tree.reviews, tree.visits).named;
+  const now = standingNameOf(tree.determinations, tree.reviews, tree.visits, zoneAt(tree)).named;
   return (
     <View className="gap-2">
       <View className="flex-row flex-wrap items-center gap-3">

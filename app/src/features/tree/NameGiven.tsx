@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import type { DeterminationView, TreeDetail } from '@dendrix/core/contracts';
 import { dayWords } from '@/features/shell/words';
 import { Latin, Small } from '@/ui/text';
+import { dayThere } from '@/features/shell/today';
 
 const LEVEL_WORDS: Record<DeterminationView['level'], string> = {
   species: 'to the species',
@@ -23,7 +24,7 @@ export function NameGiven({ given, tree }: { given: DeterminationView; tree: Tre
       <Latin className={`text-[18px] leading-[22px] ${verdict === 'overturned' ? 'line-through' : ''}`}>{given.taxon ?? 'not known'}</Latin>
       <Small className="text-ink">
         {SOURCE_WORDS[given.source]}
-        {given.by ? `, ${given.by.name}` : ''}, {dayWords(given.at.slice(0, 10))}
+        {given.by ? `, ${given.by.name}` : ''}, {dayWords(dayThere(given.at, tree))}
       </Small>
       <Small>
         {LEVEL_WORDS[given.level]}

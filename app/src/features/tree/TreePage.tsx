@@ -79,7 +79,7 @@ export function TreePage({ id }: { id: string }) {
   const visits = standingVisits(tree.visits);
   const left = tree.earlier.visits - older.visits.length;
   const last = visits.at(-1);
-  const today = todayIso();
+  const today = todayIso(tree);
   const place = { taxon: taxonNamed(tree.taxon), latitude: tree.latitude };
   const photos = tree.visits.reduce((sum, visit) => sum + visit.look.photos.length, 0);
   const mayVisit = account !== null && account.role !== 'viewer';

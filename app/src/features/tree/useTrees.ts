@@ -12,6 +12,7 @@ import { useHeldTrees } from './useHeldTrees';
 import { useUnsent } from './useUnsent';
 import { treesIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
+import { zoneAt } from '@/features/shell/today';
 
 // No screen asks for all trees: each asks for those it shows. What this device has not sent yet stands among them, and where there is
 // no signal they come from what the device holds.
@@ -40,7 +41,13 @@ export function useTree(id: string, wanted = true) {
   const data = useMemo(() => {
     const tree = query.data ?? (added ? detailOfNew(id, added.body) : undefined);
     const districts = leading?.districts ?? [];
-    return tree && withUnsent(tree, unsent, districts.length > 0 ? districtAt(districts, tree).longestGap : undefined);
+    return (
+      tree &&
+      withUnsent(tree, unsent, {
+        timeZone: zoneAt(tree),
+        longestGap: districts.length > 0 ? districtAt(districts, tree).longestGap : undefined,
+      })
+    );
   }, [query.data, added, id, unsent, leading]);
   return { ...query, data };
 }

@@ -8,7 +8,7 @@ import { useSession } from '@/features/session/useSession';
 import { library } from '@/features/shell/library';
 import { PracticeBanner } from '@/features/shell/practice';
 import { useSettings } from '@/features/shell/settings';
-import { todayIso } from '@/features/shell/today';
+import { todayIso, zoneAt } from '@/features/shell/today';
 import { useBrief, useWholeRecord } from '@/features/tree/useTrees';
 import type { Part, VisitDraft } from '@/offline/draft';
 import { DraftElsewhere, dropDraft } from '@/offline/drafts';
@@ -142,7 +142,7 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
   const toTop = useCallback(() => scroll.current?.scrollTo({ y: 0, animated: false }), []);
   useEffect(toTop, [draft.part, draft.trait, draft.line, names, draft.safetyDone, toTop]);
 
-  const date = draft.amends?.day ?? todayIso();
+  const date = draft.amends?.day ?? todayIso(tree);
   const { naming, name, judged, taxon, before, last, known, measuring, look, judgement, later, empty } = useVisitAsFarAs(
     draft,
     tree,
@@ -284,7 +284,15 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                   onMark={(zone) => setMarking({ zone })}
                   problem={empty ? 'Nothing has been recorded yet: look at something, or measure, first.' : problem}
                   empty={empty}
-                  onSend={() => void onSend(submissionOf(draft, look, name, judgement, later, settings.units, new Date()))}
+                  onSend={() =>
+                    void onSend(
+                      submissionOf(draft, look, name, judgement, later, {
+                        units: settings.units,
+                        timeZone: zoneAt(tree),
+                        finishedAt: new Date(),
+                      }),
+                    )
+                  }
                 />
               ) : null}
             </ScrollView>

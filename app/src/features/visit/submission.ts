@@ -12,7 +12,6 @@ import type { Place } from '@dendrix/core/geo';
 import { settlingLooks, visitNameOf } from '@dendrix/core/naming';
 import { judgeLook, type JudgedName } from '@dendrix/core/review';
 import { library } from '@/features/shell/library';
-import { zoneHere } from '@/features/shell/today';
 import type { VisitDraft } from '@/offline/draft';
 import type { MeasuredEntry } from '@dendrix/core/measuring';
 import type { UnitSystem } from '@dendrix/core/units';
@@ -64,22 +63,21 @@ export const judgementOf = (
   units: UnitSystem,
 ): Judgement => judgeLook(library, tree, organisation, { look, name, before: before.map((visit) => visit.look), units });
 
-/** What goes to the server. */
+/** What goes to the server. The time zone is that of the tree's place: the day of the visit is by it. */
 export function submissionOf(
   draft: Pick<VisitDraft, 'treeId' | 'startedAt' | 'chosenName' | 'amends'>,
   look: Look,
   name: VisitName,
   judgement: Judgement,
   later: readonly Later[],
-  units: UnitSystem,
-  finishedAt: Date,
+  { units, timeZone, finishedAt }: { units: UnitSystem; timeZone: string; finishedAt: Date },
 ): VisitSubmission {
   return {
     schema: SCHEMA,
     treeId: draft.treeId,
     startedAt: draft.startedAt,
     finishedAt: finishedAt.toISOString(),
-    timeZone: zoneHere(),
+    timeZone,
     libraryVersion: library.version,
     units,
     look,

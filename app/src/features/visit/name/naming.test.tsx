@@ -111,7 +111,11 @@ describe('what is sent', () => {
     const name = nameOf(draft, naming);
     const look = lookOfDraft(draft, {}, date, 'amenity');
     const judgement = judgementOf(look, { taxon: name.taxon, byRecord: false }, TREE, PICKED, [], 'metric');
-    return submissionOf(draft, look, name, judgement, laterOf(draft, naming, date), 'metric', new Date(`${date}T10:20:00Z`));
+    return submissionOf(draft, look, name, judgement, laterOf(draft, naming, date), {
+      units: 'metric',
+      timeZone: 'UTC',
+      finishedAt: new Date(`${date}T10:20:00Z`),
+    });
   };
   it('holds planned looks and labels, and is what the server takes', () => {
     const specimens = [{ label: 'Q 0417 / 2026-06-15 / A', part: 'twig' as const, from: 'ground' as const, settles: ['pith'], note: '' }];
