@@ -11,6 +11,7 @@ import { inBrowser } from './bench-browser';
 import { causes } from './bench-causes';
 import { map } from './bench-map';
 import { naming } from './bench-naming';
+import { lighthouse } from './bench-lighthouse';
 import { opening } from './bench-opening';
 import { serving } from './bench-serving';
 import { town } from './bench-town';
@@ -103,7 +104,11 @@ async function speed(): Promise<void> {
 // `npm run bench -- opening http://127.0.0.1:8321` a demonstration.
 if (only === 'map') await map(process.argv[3] ?? 'http://127.0.0.1:8321');
 if (only === 'serving') await serving(process.argv.slice(3));
-if (only === 'opening') await opening(process.argv[3] ?? 'http://127.0.0.1:8321');
+if (only === 'opening') {
+  const base = process.argv[3] ?? 'http://127.0.0.1:8321';
+  lighthouse(base);
+  await opening(base);
+}
 if (!only || only === 'speed') await speed();
 if (!only || only === 'naming') naming(library);
 if (!only || only === 'town') town(library);

@@ -17,7 +17,7 @@ import { SESSION_MS } from './accounts/people';
 import { signedIn } from './accounts/rules';
 import { isActive } from './accounts/service';
 import { readAnew, sessionsIn } from './accounts/sessions';
-import { rates, SESSION_COOKIE } from './http/rate';
+import { claimedSession, rates, SESSION_COOKIE } from './http/rate';
 import { madeOnce } from './http/made-once';
 import { ownPagesOnly } from './http/origin';
 import { metrics } from './http/metrics';
@@ -193,6 +193,10 @@ export function createApp({
     const user = userId ? await User.findByPk(userId) : null;
     return user && isActive(user) ? signedIn(world, user) : null;
   };
+  // A device on which nobody signed in is no error: it is told that nobody is.
+  api.get('/session', (request, response, next) =>
+    claimedSession(request.headers.cookie, secret) === null ? void response.status(204).end() : next(),
+  );
   mount(api, routes, {
     async first(request) {
       await keepDistricts(world);

@@ -60,7 +60,6 @@ describe('roles on every route', () => {
   const id = newId();
   const visit = newId();
   const ROUTES: [string, string, unknown, string][] = [
-    ['GET', '/session', undefined, 'viewer'],
     ['GET', '/trees', undefined, 'viewer'],
     ['GET', '/stock', undefined, 'viewer'],
     ['GET', '/round', undefined, 'viewer'],

@@ -5,8 +5,10 @@ import { account, colleague, deviceView, page, personView, roundView, treeBrief,
 import { ZONES } from '@dendrix/core/knowledge';
 import { organisation } from '@dendrix/core/record';
 
+// No code is made from text on this page: its policy forbids it, so nothing need try.
+z.config({ jitless: true });
+
 export {
-  about,
   accessRules,
   account,
   agreementAnswer,

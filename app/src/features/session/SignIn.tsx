@@ -24,9 +24,31 @@ export const ROLE_WORDS = {
   administrator: 'looks after people and access',
 } as const;
 
+/** What this is, with the town whose it is; the page shows the same before any script has run. */
+function Head({ town }: { town: string | null }) {
+  const leaf = useLeading()?.taxon('Celtis occidentalis');
+  return (
+    <View className="flex-row items-center gap-4">
+      <View className="h-16 w-16">{leaf ? <Drawing figure={plateLeaf(leaf)} width={64} height={64} /> : null}</View>
+      <View className="flex-1">
+        <Title>{town ?? 'Dendrix'}</Title>
+        <Body className="text-soft">{town ? 'Dendrix, the field notebook' : 'The field notebook'} for street, park and garden trees.</Body>
+      </View>
+    </View>
+  );
+}
+
+/** The door while it is not known whether somebody is signed in. */
+export const ClosedDoor = () => (
+  <View className="w-full max-w-[560px] self-center px-5 py-8">
+    <Head town={null} />
+  </View>
+);
+
 /** The door: a name and a password, and a one-time code where the person has a second factor; the demo offers its people by one tap. */
 export function SignIn() {
-  const { data: about } = useQuery(aboutHere);
+  const asked = useQuery(aboutHere);
+  const about = asked.data;
   const demo = useDemoAccounts();
   const signIn = useSignIn();
   const { parcels } = useOutbox();
@@ -41,18 +63,11 @@ export function SignIn() {
     if (login.trim() !== '' && password !== '')
       signIn.mutate({ login: login.trim(), password, ...(code.trim() === '' ? {} : { code: code.trim() }) });
   };
-  const leaf = useLeading()?.taxon('Celtis occidentalis');
+  // The form stands once it is known what stands above it: nothing is pushed down under a finger.
+  const isKnown = !asked.isPending && (about?.kind !== 'demonstration' || !demo.isPending);
   return (
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8" role="main">
-      <View className="flex-row items-center gap-4">
-        {leaf ? <Drawing figure={plateLeaf(leaf)} width={64} height={64} /> : null}
-        <View className="flex-1">
-          <Title>{about?.kind === 'town' ? about.name : 'Dendrix'}</Title>
-          <Body className="text-soft">
-            {about?.kind === 'town' ? 'Dendrix, the field notebook' : 'The field notebook'} for street, park and garden trees.
-          </Body>
-        </View>
-      </View>
+      <Head town={about?.kind === 'town' ? about.name : null} />
       {wasLetGo() ? (
         <Remark mood="caution" title="This device was without contact for too long">
           What it held of the record was let go of. Sign in where there is a signal, and it is fetched again.
@@ -98,46 +113,48 @@ export function SignIn() {
           ))}
         </View>
       ) : null}
-      <View className="gap-3">
-        <Heading>{about?.provider ? 'Or with a password' : 'Sign in'}</Heading>
-        <Field
-          label="Name"
-          autoCapitalize="none"
-          autoComplete="username"
-          value={login}
-          onChangeText={setLogin}
-          problem={tried && login.trim() === '' ? 'Type your sign-in name.' : null}
-        />
-        <Field
-          label="Password"
-          secureTextEntry
-          autoComplete="current-password"
-          value={password}
-          onChangeText={setPassword}
-          onSubmitEditing={submit}
-          problem={tried && password === '' ? 'Type your password.' : null}
-        />
-        {wantsCode ? (
+      {isKnown ? (
+        <View className="gap-3">
+          <Heading>{about?.provider ? 'Or with a password' : 'Sign in'}</Heading>
           <Field
-            label="One-time code"
+            label="Name"
             autoCapitalize="none"
-            autoComplete="one-time-code"
-            autoFocus
-            value={code}
-            onChangeText={setCode}
-            onSubmitEditing={submit}
-            hint="Six digits from the phone with your second factor, or one of your recovery codes."
+            autoComplete="username"
+            value={login}
+            onChangeText={setLogin}
+            problem={tried && login.trim() === '' ? 'Type your sign-in name.' : null}
           />
-        ) : null}
-        <Button kind={about?.provider ? 'plain' : 'next'} onPress={submit} disabled={signIn.isPending}>
-          Sign in
-        </Button>
-        {about?.kind === 'town' ? (
-          <Small>
-            {`Forgot the password, or lost the phone with the second factor? An administrator makes you a new link.${about.contact ? ` ${about.contact}` : ''}`}
-          </Small>
-        ) : null}
-      </View>
+          <Field
+            label="Password"
+            secureTextEntry
+            autoComplete="current-password"
+            value={password}
+            onChangeText={setPassword}
+            onSubmitEditing={submit}
+            problem={tried && password === '' ? 'Type your password.' : null}
+          />
+          {wantsCode ? (
+            <Field
+              label="One-time code"
+              autoCapitalize="none"
+              autoComplete="one-time-code"
+              autoFocus
+              value={code}
+              onChangeText={setCode}
+              onSubmitEditing={submit}
+              hint="Six digits from the phone with your second factor, or one of your recovery codes."
+            />
+          ) : null}
+          <Button kind={about?.provider ? 'plain' : 'next'} onPress={submit} disabled={signIn.isPending}>
+            Sign in
+          </Button>
+          {about?.kind === 'town' ? (
+            <Small>
+              {`Forgot the password, or lost the phone with the second factor? An administrator makes you a new link.${about.contact ? ` ${about.contact}` : ''}`}
+            </Small>
+          ) : null}
+        </View>
+      ) : null}
     </ScrollView>
   );
 }

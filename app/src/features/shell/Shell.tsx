@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { aboutHere, myNotices, townDistricts } from '@/data/keys';
 import { allowDays, forgetWithOthers, watchUnattended } from '@/offline/forget';
 import { useLive } from '@/features/live/useLive';
-import { SignIn } from '@/features/session/SignIn';
+import { ClosedDoor, SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/session/useSession';
 import { OutboxProvider, useOutbox } from '@/offline/OutboxProvider';
 import { listenToKeys } from '@/ui/keys';
@@ -68,7 +68,7 @@ function Frame({ children }: { children: ReactNode }) {
   if (pathname.startsWith('/join/')) return <View className="flex-1 bg-paper">{children}</View>;
   if (!known) {
     if (problem) return <SignIn />;
-    return <View className="flex-1 bg-paper">{patient ? <Waiting what="your account" /> : null}</View>;
+    return <View className="flex-1 bg-paper">{patient ? <Waiting what="your account" /> : <ClosedDoor />}</View>;
   }
   if (!account) return <SignIn />;
   if (account.owesFactor && pathname !== '/access') return <Redirect href="/access" />;
