@@ -116,8 +116,8 @@ describe('what screens ask for', () => {
     await signIn(page, town, 'Tomas');
     await page.goto(`${town.base}/visit`);
     const field = page.getByRole('textbox', { name: 'Tag, street or name' });
-    await field.fill('g 031234');
-    await page.getByRole('link', { name: 'Start a visit to G 031234' }).waitFor();
+    await field.fill('g 007234');
+    await page.getByRole('link', { name: 'Start a visit to G 007234' }).waitFor();
     await field.fill('oak row 17');
     await page.getByText('Quercus robur').first().waitFor();
     await page.getByRole('button', { name: 'Trees of Row 17 Street' }).waitFor({ state: 'detached' });

@@ -34,10 +34,10 @@ function stampOf() {
 /** What stands on the page before any script has run: the head of the door, where the door has it. The application takes its place. */
 const OPENING = `<style>
       #opening { box-sizing: border-box; width: 100%; max-width: 560px; margin: 0 auto; padding: 32px 20px 0 100px; font: 17px/24px system-ui, sans-serif; color: #4d463c }
-      #opening h1 { margin: 0; font: 700 26px/30px system-ui, sans-serif; color: #231f1a }
+      #opening b { display: block; font: 700 26px/30px system-ui, sans-serif; color: #231f1a }
       #opening p { margin: 0 }
       html { background: #f6f2e7 }
-      @media (prefers-color-scheme: dark) { html { background: #1c1915 } #opening, #opening h1 { color: #ede6d6 } }
+      @media (prefers-color-scheme: dark) { html { background: #1c1915 } #opening, #opening b { color: #ede6d6 } }
     </style>`;
 
 /** What it is, in a line: for the door, and for whoever finds it. */
@@ -87,7 +87,7 @@ function openAtOnce(page, scripts, fonts) {
       '</head>',
       `<meta name="description" content="${ABOUT}"><link rel="preload" href="/leading.json" as="fetch" crossorigin="anonymous">${named}${OPENING}<style>${fonts}</style></head>`,
     )
-    .replace('<div id="root"></div>', `<div id="root"><div id="opening"><h1>Dendrix</h1><p>${ABOUT}</p></div></div>`)
+    .replace('<div id="root"></div>', `<div id="root"><div id="opening"><b>Dendrix</b><p>${ABOUT}</p></div></div>`)
     .replace('href="/favicon.ico"', 'href="/favicon.png"');
   for (const part of [now, 'data-first-screen', 'id="opening"', 'rel="preload"', 'shared-chunk'])
     if (!opened.includes(part)) throw new Error(`index.html is not as it was expected: no place for ${part}.`);

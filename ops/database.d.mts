@@ -1,6 +1,8 @@
 export interface OpenDatabase {
   url: string;
   close: () => Promise<void>;
+  /** Whether it has ended; absent where DATABASE_URL says whose it is. */
+  isDead?: () => boolean;
 }
 /** Opens the database of DATABASE_URL (never with `own`), or a MariaDB of our own with its data under `dir`. */
 export function openDatabase(options?: {

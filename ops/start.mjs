@@ -40,6 +40,16 @@ async function founded(own, database) {
   return /^LINK (\S+)$/m.exec(done.stdout)?.[1] ?? null;
 }
 
+/** What has to be ended where a start is broken off; signals are heard from the first line on. */
+let ending = async () => {};
+let isEnding = false;
+function end() {
+  if (isEnding) return;
+  isEnding = true;
+  void ending().finally(() => process.exit(0));
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, end);
+
 async function main() {
   if (!/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535)
     throw new Error(`PORT=${port} is no port; write a number from 1 to 65535.`);
@@ -58,7 +68,9 @@ async function main() {
     );
   }
   ensurePackages(log);
-  const database = await openDatabase({ dir, log });
+  const opening = openDatabase({ dir, log });
+  ending = async () => (await opening.catch(() => null))?.close();
+  const database = await opening;
   try {
     run(process.execPath, ['--import', 'tsx', 'library/build.ts']);
     run(process.execPath, ['--import', 'tsx', 'demo/build.ts']);
@@ -135,8 +147,7 @@ function watchOver(env, database, link) {
     reviving = false;
   }, LOOK_EVERY_MS);
 
-  const stop = async () => {
-    if (stopping) return;
+  ending = async () => {
     stopping = true;
     clearInterval(look);
     if (server.exitCode === null && server.signalCode === null) {
@@ -145,13 +156,11 @@ function watchOver(env, database, link) {
       await ended;
     }
     await held.close();
-    process.exit(0);
   };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop());
   // npm does not hand every signal on: when it is gone, so are its children.
   if (process.env.npm_lifecycle_event) {
     const parent = process.ppid;
-    setInterval(() => process.ppid !== parent && void stop(), 1000).unref();
+    setInterval(() => process.ppid !== parent && end(), 1000).unref();
   }
 }
 

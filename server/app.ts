@@ -17,6 +17,7 @@ import { SESSION_MS } from './accounts/people';
 import { signedIn } from './accounts/rules';
 import { isActive } from './accounts/service';
 import { readAnew, sessionsIn } from './accounts/sessions';
+import { headsLost } from './audit/head';
 import { claimedSession, rates, SESSION_COOKIE } from './http/rate';
 import { madeOnce } from './http/made-once';
 import { ownPagesOnly } from './http/origin';
@@ -145,7 +146,8 @@ export function createApp({
       ),
       new Promise<boolean>((resolve) => setTimeout(() => resolve(false), READY_WITHIN_MS).unref()),
     ]);
-    response.status(ready ? 200 : 503).json({ ready });
+    // A head that could not be kept is told here too, and keeps nobody from working.
+    response.status(ready ? 200 : 503).json({ ready, headsLost: headsLost() });
   });
 
   const counted = metrics(app);

@@ -82,7 +82,10 @@ export type DeviceView = z.infer<typeof deviceView>;
 /** A second factor that is not switched on before its first code is given. */
 export const factorOffer = z.object({ secret: z.string(), uri: z.string() });
 export type FactorOffer = z.infer<typeof factorOffer>;
+/** A second factor is put on and taken off with the password; whoever signs in elsewhere may have none. */
+export const factorAsk = z.strictObject({ password: z.string().max(200).default('') });
 export const factorCode = z.strictObject({ code: z.string().trim().min(6).max(40) });
+export const factorOff = factorAsk.extend({ code: z.string().trim().min(6).max(40) });
 export const recoveryCodes = z.object({ codes: z.array(z.string()) });
 
 /** What anybody may know before they sign in. */

@@ -171,7 +171,7 @@ describe('a second factor', () => {
   const codeOf = (secret: string) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: clock.now });
   async function withFactor(login: string, role = 'crew') {
     const { id, client } = await joined(service, login, role);
-    const { secret, uri } = (await client.post('/me/factor', undefined)).body as { secret: string; uri: string };
+    const { secret, uri } = (await client.post('/me/factor', { password: GOOD })).body as { secret: string; uri: string };
     expect(uri).toMatch(/^otpauth:\/\/totp\//);
     expect((await client.put('/me/factor', { code: '000000' })).status).toBe(422);
     const { codes } = (await client.put('/me/factor', { code: codeOf(secret) })).body as { codes: string[] };
@@ -205,8 +205,10 @@ describe('a second factor', () => {
   it('comes off with a code of it, or by an administrator', async () => {
     const one = await withFactor('offone');
     clock.now += MINUTE;
-    expect((await one.client.delete('/me/factor?code=123456')).status).toBe(422);
-    expect((await one.client.delete(`/me/factor?code=${codeOf(one.secret)}`)).status).toBe(204);
+    expect((await one.client.post('/me/factor/off', { password: GOOD, code: '123456' })).status).toBe(422);
+    const code = codeOf(one.secret);
+    expect((await one.client.post('/me/factor/off', { password: 'not it', code })).body).toMatchObject({ status: 422, path: 'password' });
+    expect((await one.client.post('/me/factor/off', { password: GOOD, code })).status).toBe(204);
     const two = await withFactor('offtwo');
     expect((await (await service.as('administrator')).delete(`/accounts/${two.id}/factor`)).status).toBe(204);
     expect((await service.anyone().post('/session', { login: 'offtwo', password: GOOD })).status).toBe(200);
@@ -215,8 +217,8 @@ describe('a second factor', () => {
     const { client } = await joined(service, 'twice', 'crew');
     const thief = service.anyone();
     await thief.post('/session', { login: 'twice', password: GOOD });
-    const theirs = (await thief.post('/me/factor', undefined)).body as { secret: string };
-    const own = (await client.post('/me/factor', undefined)).body as { secret: string };
+    const theirs = (await thief.post('/me/factor', { password: GOOD })).body as { secret: string };
+    const own = (await client.post('/me/factor', { password: GOOD })).body as { secret: string };
     expect((await client.put('/me/factor', { code: codeOf(own.secret) })).status).toBe(200);
     // Switching it on ended every other session; one that begins anew owes a code.
     expect((await thief.put('/me/factor', { code: codeOf(theirs.secret) })).status).toBe(401);
@@ -227,13 +229,19 @@ describe('a second factor', () => {
   });
   it('an offer does not take the place of one that came while it waited, whichever session asks', async () => {
     const { id, client } = await joined(service, 'raced', 'crew');
-    const { secret } = (await client.post('/me/factor', undefined)).body as { secret: string };
+    const { secret } = (await client.post('/me/factor', { password: GOOD })).body as { secret: string };
     await User.update({ factor: seal(secret, 'test secret') }, { where: { id } });
     expect((await client.put('/me/factor', { code: codeOf(secret) })).body).toMatchObject({ status: 409, title: 'There is one' });
   });
+  it('is offered only with the password: a phone left open puts none on', async () => {
+    const { client } = await joined(service, 'left-open', 'crew');
+    for (const body of [{}, { password: 'a guess at it' }])
+      expect((await client.post('/me/factor', body)).body).toMatchObject({ status: 422, path: 'password' });
+    expect((await client.put('/me/factor', { code: '123456' })).status).toBe(409);
+  });
   it('an offer ends after ten minutes', async () => {
     const { client } = await joined(service, 'tardy', 'crew');
-    const { secret } = (await client.post('/me/factor', undefined)).body as { secret: string };
+    const { secret } = (await client.post('/me/factor', { password: GOOD })).body as { secret: string };
     clock.now += 11 * MINUTE;
     expect((await client.put('/me/factor', { code: codeOf(secret) })).body).toMatchObject({ status: 409, title: 'Begin anew' });
   });
@@ -244,7 +252,7 @@ describe('a second factor', () => {
     try {
       expect((await client.get('/session')).body.owesFactor).toBe(true);
       expect((await client.get('/round?dueBy=2026-06-15')).body).toMatchObject({ status: 403, path: 'factor' });
-      const { secret } = (await client.post('/me/factor', undefined)).body;
+      const { secret } = (await client.post('/me/factor', { password: GOOD })).body;
       await client.put('/me/factor', { code: codeOf(secret) });
       expect((await client.get('/round?dueBy=2026-06-15')).status).toBe(200);
     } finally {

@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { deviceView, factorCode, factorOffer, passwordChange, recoveryCodes } from '@dendrix/core/contracts';
+import { deviceView, factorAsk, factorCode, factorOff, factorOffer, passwordChange, recoveryCodes } from '@dendrix/core/contracts';
 import { id } from '@dendrix/core/record';
 import { noteExport } from '../audit/exports';
 import { HttpProblem, notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { lastSeenOf } from './people';
-import { changePassword, confirmFactor, dropOwnFactor, ownData } from './own';
+import { changePassword, confirmFactor, confirmPasswordHeld, dropOwnFactor, ownData } from './own';
 import { offerFactor } from './factor';
 import type { Access } from './access';
 import { devicesOf, endSession } from './sessions';
@@ -59,12 +59,14 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
   route({
     method: 'post',
     path: '/me/factor',
-    summary: 'A new second factor, which counts once its first code was given',
+    summary: 'A new second factor, asked for with the password; it counts once its first code was given',
     role: 'viewer',
     owing: true,
+    body: factorAsk,
     answer: factorOffer,
-    async handle({ user, request }) {
+    async handle({ body, user, request }) {
       notInDemonstration(access);
+      await confirmPasswordHeld(world, user, body.password, { address: request.ip ?? '', clock: access.clock });
       if (user.secondFactor) throw new HttpProblem(409, 'There is one', 'You have a second factor; take it off first.');
       const offer = offerFactor(user.login, await access.town());
       request.session.offered = offer.secret;
@@ -89,12 +91,16 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     },
   }),
   route({
-    method: 'delete',
-    path: '/me/factor',
-    summary: 'Take your second factor off, with a code of it',
+    method: 'post',
+    path: '/me/factor/off',
+    summary: 'Take your second factor off, with your password and a code of it',
     role: 'viewer',
-    query: factorCode,
-    handle: ({ query, user, request }) => dropOwnFactor(world, user, query.code, request.ip ?? '', access),
+    body: factorOff,
+    async handle({ body, user, request }) {
+      const address = request.ip ?? '';
+      await confirmPasswordHeld(world, user, body.password, { address, clock: access.clock });
+      await dropOwnFactor(world, user, body.code, address, access);
+    },
   }),
   route({
     method: 'get',

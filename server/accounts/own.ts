@@ -68,6 +68,17 @@ export async function changePassword(
   await endSessions(user.id, session);
 }
 
+/** The same where somebody has a password; whoever only ever signed in elsewhere has none to give. */
+export async function confirmPasswordHeld(
+  world: World,
+  user: Account,
+  password: string,
+  from: Pick<From, 'address' | 'clock'>,
+): Promise<void> {
+  const row = await User.findByPk(user.id, { attributes: ['passwordHash'] });
+  if (row?.passwordHash != null) await confirmPassword(world, user, password, from);
+}
+
 /** An offer of a second factor holds for so long, ms. */
 const OFFER_MS = 10 * 60_000;
 

@@ -93,7 +93,7 @@ const LEFT_OUT: Readonly<Record<string, string>> = {
       'PUT /me/password',
       'POST /me/factor',
       'PUT /me/factor',
-      'DELETE /me/factor',
+      'POST /me/factor/off',
     ].map((route) => [route, 'about one person, by the primary key of a table of people; access.test.ts asks it']),
   ),
   ...Object.fromEntries(

@@ -37,6 +37,8 @@ export function connect(url: string): Sequelize {
     dialectOptions: {
       // The driver gives up after a second, which a busy machine can take to answer.
       connectTimeout: 10_000,
+      // An error says which question failed, and not what stood in it: ids of sessions are nobody's to read.
+      logParam: false,
     },
     // A node that went away takes the questions in flight with it: they are asked again, of the next one.
     ...(addresses.length > 1 ? { retry: { max: TRIES, match: LOST, backoffBase: FIRST_PAUSE_MS, backoffExponent: 2 } } : {}),

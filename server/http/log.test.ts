@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { User } from '../accounts/model';
 import { startService, type Service } from '../testing/service';
+import { problemHandler } from './problem';
 
 let service: Service;
 const lines: string[] = [];
@@ -49,4 +50,25 @@ it('a script that is not there is not the page; any other way is', async () => {
   expect(await answer('/_expo/gone.js')).toEqual([404, 'text/plain']);
   expect(await answer('/robots.txt')).toEqual([200, 'text/plain']);
   expect(await answer('/tree/1')).toEqual([200, 'text/html']);
+});
+
+it('an error of the database says which question failed, and never what stood in it', async () => {
+  const secret = 'MWp739sessionid';
+  const failed = await service.sequelize.query('SELECT * FROM no_such_table WHERE sid = ?', { bind: [secret] }).then(
+    () => null,
+    (error: Error) => error,
+  );
+  expect(failed?.stack).toMatch(/no_such_table/);
+  expect(failed?.stack).not.toContain(secret);
+});
+
+it('an error after the answer has begun goes to the log alone', async () => {
+  const printed = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  lines.length = 0;
+  const answer = { headersSent: true, writableEnded: true, destroy: jest.fn() };
+  const request = { log: { error: (given: object, words: string) => lines.push(`${words} ${Object.keys(given).join()}`) } };
+  problemHandler(new Error('after'), request as never, answer as never, () => lines.push('handed on'));
+  expect(lines).toEqual(['failed after the answer had begun err']);
+  expect(printed).not.toHaveBeenCalled();
+  printed.mockRestore();
 });

@@ -99,8 +99,12 @@ function detailsOf(error: unknown): ProblemDetails {
 const RETRY_AFTER = '2';
 
 /** Turns every error into problem+json (RFC 9457). */
-export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
-  if (response.headersSent) return next(error);
+export const problemHandler: ErrorRequestHandler = (error, request, response, _next) => {
+  if (response.headersSent) {
+    // The answer is out, or half of it: the framework would only print the whole error, with what stood in the question.
+    request.log?.error({ err: error }, 'failed after the answer had begun');
+    return void (response.writableEnded || response.destroy());
+  }
   const details = detailsOf(error);
   if (details.status >= 500) request.log?.error({ err: error }, 'request failed');
   const retryAfter = (error as { retryAfter?: unknown }).retryAfter ?? (details.status === 503 ? RETRY_AFTER : undefined);

@@ -198,3 +198,29 @@ describe('a round given out', () => {
     expect(bytes.length).toBeGreaterThan(5000);
   });
 });
+
+describe('a round that nobody could walk is refused, with its place', () => {
+  const sent = async (change: (plan: RoundPlan) => void, who = ids.crew) => {
+    const plan = planOf([await newTree()]);
+    change(plan);
+    return (await coordinator.put(`/rounds/${newId()}`, { day: TODAY, crew: who, plan })).body;
+  };
+  const stop = (plan: RoundPlan) => plan.stops[0] as RoundPlan['stops'][number];
+  it.each([
+    ['a tree that is not there', (plan: RoundPlan) => void (stop(plan).treeId = newId()), /plan\.stops\[0\]/],
+    ['a letter nobody sees', (plan: RoundPlan) => void (stop(plan).place = 'Ferry\u0000 Street'), /plan\.stops.*place/],
+    ['a way off the earth', (plan: RoundPlan) => void plan.line.push([1e308, 45]), /plan\.line/],
+  ])('%s', async (_words, change, path) => {
+    expect(await sent(change)).toMatchObject({ status: 422, path: expect.stringMatching(path) });
+  });
+  it('nor one of somebody who only reads', async () => {
+    expect(await sent(() => undefined, ids.viewer)).toMatchObject({
+      status: 422,
+      path: 'crew',
+      detail: expect.stringMatching(/reads only/),
+    });
+  });
+  it('a reason may be of several lines', async () => {
+    expect((await sent((plan) => void (stop(plan).why = 'one\ntwo'))).round.plan.stops[0].why).toBe('one\ntwo');
+  });
+});

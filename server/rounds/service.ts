@@ -51,6 +51,19 @@ function mayPlanFor(crew: string, by: Account): void {
     throw new HttpProblem(403, 'Not allowed', 'A round is planned by who walks it, or by a coordinator.');
 }
 
+/** @throws HttpProblem 422 for the first stop at a tree that is not there */
+async function checkStops({ sequelize }: Pick<World, 'sequelize'>, trees: readonly string[]): Promise<void> {
+  if (trees.length === 0) return;
+  const found = await sequelize.query<{ id: string }>('SELECT id FROM trees WHERE id IN (?)', {
+    type: QueryTypes.SELECT,
+    replacements: [trees],
+  });
+  const there = new Set(found.map(({ id }) => id));
+  const missing = trees.findIndex((tree) => !there.has(tree));
+  if (missing >= 0)
+    throw new HttpProblem(422, 'Not understood', `Stop ${missing + 1} is at a tree that is not there.`, `plan.stops[${missing}].treeId`);
+}
+
 /** Takes trees for a round of a day; a tree is in one round of a day at most, whoever writes at once. @returns those that were free */
 async function take(
   world: World,
@@ -82,9 +95,11 @@ export async function keepRound(world: World, id: string, given: RoundSubmission
   mayPlanFor(given.crew, by);
   const crew = await User.findByPk(given.crew);
   if (!crew) throw new HttpProblem(422, 'Not understood', 'That crew is not of this town.', 'crew');
+  if (!mayAct(crew.role, 'crew')) throw new HttpProblem(422, 'Not understood', `${crew.name} reads only, and visits no trees.`, 'crew');
   const { day, plan } = given;
   const trees = plan.stops.map(({ treeId }) => treeId);
   if (new Set(trees).size < trees.length) throw new HttpProblem(422, 'Not understood', 'A tree is a stop twice.', 'plan.stops');
+  await checkStops(world, trees);
   const kept = await inTransaction(world, async (transaction) => {
     const before = await Round.findAll({
       where: { [Op.or]: [{ id }, { userId: given.crew, day }] },

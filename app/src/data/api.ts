@@ -108,7 +108,12 @@ export async function download(path: string, name: string): Promise<void> {
     throw new NoSignal();
   }
   if (!response.ok) throw new ApiProblem(response.status, 'The list could not be made; sign in again and retry.');
-  const url = URL.createObjectURL(await response.blob());
+  saveAs(await response.blob(), name);
+}
+
+/** Hands something to the person as a file. */
+export function saveAs(file: Blob, name: string): void {
+  const url = URL.createObjectURL(file);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

@@ -65,6 +65,8 @@ export function OutboxProvider({ account, children }: { account: Account | null;
             return changedBy.putOff(parcel.body.treeId);
           case 'photo':
             return changedBy.photo(parcel.treeId);
+          case 'damaged':
+            return [];
         }
       });
       const once = new Map(keys.map((queryKey) => [JSON.stringify(queryKey), queryKey]));

@@ -332,7 +332,7 @@ describe('what an older version kept', () => {
     };
     await older('dendrix-drafts', 'visits', [[TREE, draftOf({ note: 'of before' })]]);
     await older('dendrix-outbox', 'parcels', [
-      ['a', { id: 'a', kind: 'review', queuedAt: '2026-01-01T00:00:00.000Z', words: 'a', body: {} }],
+      ['a', { id: 'a', kind: 'review', queuedAt: '2026-01-01T00:00:00.000Z', words: 'a', body: { visitId: 'v' } }],
       ['b', { id: 'b', kind: 'photo', queuedAt: '2026-01-01T00:00:00.000Z', words: 'b', body: { visitId: 'v' }, problem: 'No picture.' }],
     ]);
     await older('dendrix-pictures', 'pictures', [['b', new Blob(['x'])]]);
@@ -390,5 +390,51 @@ describe('words and putting off', () => {
     expect(asked).toEqual([]);
     await flush({ owner: ADAEZE, now: NOW, random: () => 0.5 });
     expect(asked).toEqual(['/messages/m2']);
+  });
+});
+
+describe('what is damaged on the device', () => {
+  const put = async (...rows: object[]) => {
+    const db = await database();
+    for (const row of rows) await db.put('parcels', row as never);
+  };
+  const good = { ...word('m3', { after: [] }), owner: JORY, state: 'waiting', problem: null, attempts: 0, nextTryAt: 0, after: [] };
+  it('stops nothing else: what lacks only what the outbox adds is made good and goes out', async () => {
+    const asked = server();
+    const { queuedAt: _queued, after: _after, attempts: _attempts, ...bare } = good;
+    await put({ ...bare, id: 'bare' }, { ...good, id: 'self', after: ['self'] }, good);
+    await send();
+    expect(asked.sort()).toEqual(['/messages/bare', '/messages/m3', '/messages/self']);
+    expect(await waiting()).toEqual([]);
+  });
+  it.each([
+    ['a visit without its body', { kind: 'visit', body: null }],
+    ['a visit without a look', { kind: 'visit', body: { treeId: TREE } }],
+    ['of a kind nobody knows', { kind: 'poem' }],
+    ['without a kind', { kind: undefined }],
+    ['a picture of no visit', { kind: 'photo', body: {} }],
+  ])('%s is set aside, said and kept until it is thrown away; the others go out', async (_words, damage) => {
+    const asked = server();
+    await put({ ...good, id: 'broken', ...damage }, good);
+    await keepPicture('p1', new Blob(['x']));
+    await send();
+    expect(asked).toEqual(['/messages/m3']);
+    const [left] = await waiting();
+    expect(left).toMatchObject({
+      id: 'broken',
+      kind: 'damaged',
+      state: 'refused',
+      words: 'Word m3',
+      problem: { detail: expect.stringMatching(/damaged/) },
+    });
+    // Its pictures may be its own: none is let go of.
+    expect(await dropOrphans()).toBe(0);
+    expect(await discard('broken')).toBe(1);
+    expect(await waiting()).toEqual([]);
+  });
+  it('two that wait for one another can be thrown away', async () => {
+    server();
+    await put({ ...good, id: 'a', after: ['b'] }, { ...good, id: 'b', after: ['a'] });
+    expect(await discard('a')).toBe(2);
   });
 });

@@ -4,6 +4,7 @@ import { database, NOBODY } from './database';
 import { DraftElsewhere } from './drafts';
 import { asNew, heldBy, inSendingOrder, pauseAfter, UNTRIED, type NewParcel, type Parcel, type ParcelOf } from './parcel';
 import { keptPicture } from './pictures';
+import { soundParcel } from './sound';
 import { tell } from './watch';
 
 const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/', message: '/messages/', 'put-off': '/put-offs/' } as const;
@@ -11,9 +12,12 @@ const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/', message
 /** Answers that mean: not now. Anything else from 400 on is a no that somebody has to mend. */
 const NOT_NOW: readonly number[] = [408, 425, 429, 500, 502, 503, 504];
 
+/** Every row of the outbox, made good or set aside. */
+const readAll = async (store: { getAll: () => Promise<Parcel[]> }): Promise<Parcel[]> => (await store.getAll()).map(soundParcel);
+
 /** What waits on this device, in the order in which it goes out. */
 export async function waiting(): Promise<Parcel[]> {
-  return inSendingOrder(await (await database()).getAll('parcels'));
+  return inSendingOrder(await readAll((await database()).transaction('parcels').store));
 }
 
 /** Puts something in the outbox; it is on the device once this resolves. */
@@ -59,20 +63,22 @@ export async function enqueueVisit(owner: string, visit: Extract<NewParcel, { ki
 }
 
 /** What hangs on a parcel: the pictures of a visit, the visits of a tree and their pictures. */
-function hangingOn(id: string, all: readonly Parcel[]): Parcel[] {
-  const direct = all.filter((parcel) => parcel.after.includes(id));
-  return direct.flatMap((parcel) => [parcel, ...hangingOn(parcel.id, all)]);
+function hangingOn(id: string, all: readonly Parcel[], met: ReadonlySet<string> = new Set([id])): Parcel[] {
+  // Two that wait for one another, as only damage makes them, are met once.
+  const direct = all.filter((parcel) => parcel.after.includes(id) && !met.has(parcel.id));
+  const known = new Set([...met, ...direct.map((parcel) => parcel.id)]);
+  return direct.flatMap((parcel) => [parcel, ...hangingOn(parcel.id, all, known)]);
 }
 
 /** Throws a parcel away, with all that hangs on it and its pictures. @returns how many parcels went */
 export async function discard(id: string): Promise<number> {
   const db = await database();
   const tx = db.transaction(['parcels', 'pictures'], 'readwrite');
-  const all = await tx.objectStore('parcels').getAll();
+  const all = await readAll(tx.objectStore('parcels'));
   const gone = [...all.filter((parcel) => parcel.id === id), ...hangingOn(id, all)];
   for (const parcel of gone) {
     void tx.objectStore('parcels').delete(parcel.id);
-    if (parcel.kind === 'photo') void tx.objectStore('pictures').delete(parcel.id);
+    if (parcel.kind === 'photo' || parcel.kind === 'damaged') void tx.objectStore('pictures').delete(parcel.id);
   }
   await tx.done;
   tell();
@@ -125,7 +131,7 @@ export async function reopenVisit(id: string, freshId: string): Promise<string> 
   const { draft, owner, problem } = parcel;
   if (await tx.objectStore('drafts').get([owner, draft.treeId]))
     return refuse('Another visit to this tree is begun on this device. Send that one, or throw it away, first.');
-  const all = await tx.objectStore('parcels').getAll();
+  const all = await readAll(tx.objectStore('parcels'));
   for (const hanging of [parcel, ...hangingOn(id, all)]) void tx.objectStore('parcels').delete(hanging.id);
   void tx.objectStore('drafts').put({ owner, rev: 1, draft: problem?.status === 409 ? { ...draft, id: freshId } : draft });
   await tx.done;
@@ -134,7 +140,7 @@ export async function reopenVisit(id: string, freshId: string): Promise<string> 
 }
 
 /** Brings one parcel to the server, as whose it is. A picture that is no longer on the device has nothing left to send. */
-async function deliver(parcel: Parcel, owner: string): Promise<void> {
+async function deliver(parcel: Exclude<Parcel, { kind: 'damaged' }>, owner: string): Promise<void> {
   if (parcel.kind === 'photo') {
     const picture = await keptPicture(parcel.id);
     if (picture) await putPicture(`/visits/${parcel.body.visitId}/photos/${parcel.id}`, picture, owner);
@@ -223,7 +229,7 @@ async function round({ owner, now, force = false, random = Math.random }: FlushO
     // Read anew: what was mended, taken back or has arrived meanwhile is another.
     const all = await waiting();
     const parcel = all.find((one) => one.id === id);
-    if (!parcel || parcel.state === 'refused' || (parcel.owner !== owner && parcel.owner !== NOBODY)) continue;
+    if (!parcel || parcel.kind === 'damaged' || parcel.state === 'refused' || (parcel.owner !== owner && parcel.owner !== NOBODY)) continue;
     if (heldBy(parcel, all).length > 0 || (!force && parcel.nextTryAt > now)) continue;
     if (parcel.owner === NOBODY) await note(id, { owner });
     try {

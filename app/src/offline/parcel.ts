@@ -40,13 +40,17 @@ export type Parcel = Kept &
     | { kind: 'message'; body: MessageSubmission }
     | { kind: 'put-off'; body: PutOffSubmission }
     | { kind: 'photo'; body: { visitId: string }; treeId?: string }
+    /** A row that cannot be read as any of these, as it stands. */
+    | { kind: 'damaged'; body: unknown }
   );
 export type ParcelOf<K extends Parcel['kind']> = Extract<Parcel, { kind: K }>;
 
 /** A parcel as a screen makes it; the outbox adds how it stands. */
 export type NewParcel = {
-  [K in Parcel['kind']]: Omit<ParcelOf<K>, 'owner' | 'state' | 'problem' | 'attempts' | 'nextTryAt' | 'after'> & { after?: string[] };
-}[Parcel['kind']];
+  [K in Exclude<Parcel['kind'], 'damaged'>]: Omit<ParcelOf<K>, 'owner' | 'state' | 'problem' | 'attempts' | 'nextTryAt' | 'after'> & {
+    after?: string[];
+  };
+}[Exclude<Parcel['kind'], 'damaged'>];
 
 /** How a parcel stands that has not been tried. */
 export const UNTRIED = { state: 'waiting', problem: null, attempts: 0, nextTryAt: 0 } as const;
@@ -63,7 +67,7 @@ const SPREAD = 0.2;
 export const pauseAfter = (attempts: number, random: number): number =>
   Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** Math.max(0, attempts - 1)) * (1 - SPREAD + 2 * SPREAD * random);
 
-const ORDER: Record<Parcel['kind'], number> = { tree: 0, visit: 1, review: 2, message: 3, 'put-off': 4, photo: 5 };
+const ORDER: Record<Parcel['kind'], number> = { tree: 0, visit: 1, review: 2, message: 3, 'put-off': 4, photo: 5, damaged: 6 };
 
 /** Parcels in the order in which they go out: oldest first, of one moment the tree before the visit before its pictures. */
 export const inSendingOrder = (parcels: readonly Parcel[]): Parcel[] =>

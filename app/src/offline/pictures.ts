@@ -1,4 +1,5 @@
 import { database } from './database';
+import { soundParcel } from './sound';
 
 /** Keeps a picture until it has reached the server. Throws where the device has no room. */
 export const keepPicture = async (id: string, picture: Blob): Promise<void> => void (await (await database()).put('pictures', picture, id));
@@ -9,11 +10,14 @@ export const dropPicture = async (id: string): Promise<void> => (await database(
 export async function dropOrphans(): Promise<number> {
   const db = await database();
   const tx = db.transaction(['drafts', 'parcels', 'pictures'], 'readwrite');
-  const [ids, drafts, parcels] = await Promise.all([
+  const [ids, drafts, rows] = await Promise.all([
     tx.objectStore('pictures').getAllKeys(),
     tx.objectStore('drafts').getAll(),
     tx.objectStore('parcels').getAll(),
   ]);
+  const parcels = rows.map(soundParcel);
+  // Whose pictures a damaged entry has nobody can say: none is let go of.
+  if (parcels.some(({ kind }) => kind === 'damaged')) return 0;
   const named = new Set([
     ...drafts.flatMap(({ draft }) => draft.photos.map((photo) => photo.id)),
     ...parcels.flatMap((parcel) =>

@@ -101,7 +101,19 @@ function Elsewhere() {
 function SecondFactor({ has }: { has: boolean }) {
   const { offer, confirm, drop } = useOwnActs();
   const [code, setCode] = useState('');
+  const [password, setPassword] = useState('');
   const [dropping, setDropping] = useState(false);
+  const wrongPassword = (error: Error | null) => (error instanceof ApiProblem && error.path === 'password' ? error.message : null);
+  const askPassword = (error: Error | null) => (
+    <Field
+      label="Your password"
+      secureTextEntry
+      autoComplete="current-password"
+      value={password}
+      onChangeText={setPassword}
+      problem={wrongPassword(error)}
+    />
+  );
   if (confirm.data)
     return (
       <Card>
@@ -162,16 +174,31 @@ function SecondFactor({ has }: { has: boolean }) {
           ? 'Signing in takes a one-time code besides your password.'
           : 'With a one-time code from your phone, a password that somebody found out opens nothing. Any app for time-based codes (RFC 6238) does.'}
       </Body>
-      {offer.error ? <Remark mood="caution">{offer.error.message}</Remark> : null}
+      {offer.error && !wrongPassword(offer.error) ? <Remark mood="caution">{offer.error.message}</Remark> : null}
       {!has ? (
-        <Button kind="next" className="self-start" onPress={() => offer.mutate()} disabled={offer.isPending}>
-          Set it up
-        </Button>
+        <View className="gap-2">
+          {askPassword(offer.error)}
+          <Button
+            kind="next"
+            className="self-start"
+            onPress={() => offer.mutate(password, { onSuccess: () => setPassword('') })}
+            disabled={offer.isPending}
+          >
+            Set it up
+          </Button>
+        </View>
       ) : dropping ? (
         <View className="gap-2">
-          <Field label="A code of it" inputMode="numeric" value={code} onChangeText={setCode} problem={drop.error?.message ?? null} />
+          {askPassword(drop.error)}
+          <Field
+            label="A code of it"
+            inputMode="numeric"
+            value={code}
+            onChangeText={setCode}
+            problem={wrongPassword(drop.error) ? null : (drop.error?.message ?? null)}
+          />
           <View className="flex-row flex-wrap gap-2">
-            <Button onPress={() => drop.mutate(code.trim())} disabled={drop.isPending}>
+            <Button onPress={() => drop.mutate({ password, code: code.trim() })} disabled={drop.isPending}>
               Take it off
             </Button>
             <Button onPress={() => setDropping(false)}>Keep it</Button>

@@ -43,11 +43,11 @@ export function useOwnActs() {
   const onSuccess = () => client.invalidateQueries({ queryKey: session.queryKey });
   return {
     password: useMutation({ mutationFn: (given: { old: string; password: string }) => call('PUT', '/me/password', given) }),
-    offer: useMutation({ mutationFn: () => read(call('POST', '/me/factor'), (of) => of.factorOffer) }),
+    offer: useMutation({ mutationFn: (password: string) => read(call('POST', '/me/factor', { password }), (of) => of.factorOffer) }),
     confirm: useMutation({ mutationFn: (code: string) => read(call('PUT', '/me/factor', { code }), (of) => of.recoveryCodes), onSuccess }),
     tie: useMutation({ mutationFn: (password: string) => read(call('POST', '/me/identity', { password }), (of) => of.wayElsewhere()) }),
     untie: useMutation({ mutationFn: () => call('DELETE', '/me/identity'), onSuccess }),
-    drop: useMutation({ mutationFn: (code: string) => call('DELETE', `/me/factor?code=${encodeURIComponent(code)}`), onSuccess }),
+    drop: useMutation({ mutationFn: (given: { password: string; code: string }) => call('POST', '/me/factor/off', given), onSuccess }),
   };
 }
 

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import { useSession } from '@/features/session/useSession';
+import { saveAs } from '@/data/api';
 import { discard, mendTree, reopenVisit, tryAgain } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { heldBy, type Parcel, type ParcelOf } from '@/offline/parcel';
@@ -49,6 +50,10 @@ function standsHow(parcel: Parcel, all: readonly Parcel[], mine: boolean): strin
   return 'Goes out when there is a signal.';
 }
 
+/** Tries after which the person may open what the server answers with errors of its own: it may be what they wrote that it cannot take. */
+const TRIED_LONG = 8;
+const mayMend = (parcel: Parcel): boolean => parcel.state === 'refused' || parcel.attempts >= TRIED_LONG;
+
 function ParcelCard({ parcel, all, mine }: { parcel: Parcel; all: readonly Parcel[]; mine: boolean }) {
   const [problem, setProblem] = useState<string | null>(null);
   return (
@@ -56,7 +61,7 @@ function ParcelCard({ parcel, all, mine }: { parcel: Parcel; all: readonly Parce
       <View className="gap-2">
         <Body>{standsHow(parcel, all, mine)}</Body>
         {problem ? <Body role="alert">{problem}</Body> : null}
-        {parcel.state === 'refused' && mine ? <Mend parcel={parcel} all={all} onProblem={setProblem} /> : null}
+        {mayMend(parcel) && mine ? <Mend parcel={parcel} all={all} onProblem={setProblem} /> : null}
       </View>
     </Remark>
   );
@@ -88,19 +93,30 @@ function Mend({ parcel, all, onProblem }: { parcel: Parcel; all: readonly Parcel
             Open and mend
           </Button>
         ) : null}
+        {parcel.kind === 'damaged' ? (
+          <Button label={`Keep a copy: ${parcel.words}`} onPress={() => keepCopy(parcel)}>
+            Keep a copy
+          </Button>
+        ) : null}
         {parcel.kind === 'review' ? (
           <Button label={`Look at the visit: ${parcel.words}`} onPress={() => router.push(`/review/${parcel.body.visitId}`)}>
             Look at the visit
           </Button>
         ) : null}
-        <Button label={`Send again: ${parcel.words}`} onPress={() => void again()}>
-          Send again
-        </Button>
+        {parcel.kind === 'damaged' ? null : (
+          <Button label={`Send again: ${parcel.words}`} onPress={() => void again()}>
+            Send again
+          </Button>
+        )}
         <ThrowAway parcel={parcel} hanging={all.filter((other) => other.after.includes(parcel.id)).length} />
       </View>
     </View>
   );
 }
+
+/** Hands a damaged entry to the person as a file, so that nothing of it is lost with it. */
+const keepCopy = (parcel: ParcelOf<'damaged'>): void =>
+  saveAs(new Blob([JSON.stringify(parcel.body, null, 2)], { type: 'application/json' }), `damaged-${parcel.id}.json`);
 
 /** A tag is given once; another one sends the tree, and the visits to it, on their way. */
 function AnotherTag({ parcel }: { parcel: ParcelOf<'tree'> }) {

@@ -24,14 +24,18 @@ export const ROLE_WORDS = {
   administrator: 'looks after people and access',
 } as const;
 
-/** What this is, with the town whose it is; the page shows the same before any script has run. */
-function Head({ town }: { town: string | null }) {
+/**
+ * What this is, with the town whose it is; the page shows the same before any script has run.
+ * @param isScreen whether it heads a screen; until it is known which one opens, it heads none
+ */
+function Head({ town, isScreen = true }: { town: string | null; isScreen?: boolean }) {
+  const name = town ?? 'Dendrix';
   const leaf = useLeading()?.taxon('Celtis occidentalis');
   return (
     <View className="flex-row items-center gap-4">
       <View className="h-16 w-16">{leaf ? <Drawing figure={plateLeaf(leaf)} width={64} height={64} /> : null}</View>
       <View className="flex-1">
-        <Title>{town ?? 'Dendrix'}</Title>
+        {isScreen ? <Title>{name}</Title> : <Strong className="font-head text-[26px] leading-[30px]">{name}</Strong>}
         <Body className="text-soft">{town ? 'Dendrix, the field notebook' : 'The field notebook'} for street, park and garden trees.</Body>
       </View>
     </View>
@@ -41,7 +45,7 @@ function Head({ town }: { town: string | null }) {
 /** The door while it is not known whether somebody is signed in. */
 export const ClosedDoor = () => (
   <View className="w-full max-w-[560px] self-center px-5 py-8">
-    <Head town={null} />
+    <Head town={null} isScreen={false} />
   </View>
 );
 
