@@ -1,6 +1,7 @@
+import 'fake-indexeddb/auto';
 import { dehydrate, hydrate, QueryClient, QueryObserver, type DehydratedState } from '@tanstack/react-query';
 import { LUK, PERRIN } from '@/testing/record';
-import { onRestored, somebodyElse, worthKeeping } from './cache';
+import { keepNow, KEPT_SHAPE, onRestored, persister, somebodyElse, worthKeeping } from './cache';
 import { aboutHere, oneTree, organisationPicks, reviewQueue, townBackgrounds, session, townCounted } from './keys';
 
 describe('answers taken up from the device', () => {
@@ -25,6 +26,18 @@ describe('answers taken up from the device', () => {
       false,
     ]);
     for (const key of keys) expect(client.getQueryData(key as readonly unknown[])).toEqual({ kept: true });
+    client.clear();
+  });
+  it('are on the device once somebody is told so, as a start takes them up', async () => {
+    const client = new QueryClient();
+    client.setQueryData(['rounds', '2026-06-15'], [{ id: 'r' }]);
+    client.setQueryData(['session'], { id: 'me' });
+    await keepNow(client);
+    const kept = await persister.restoreClient();
+    expect(kept).toMatchObject({ buster: KEPT_SHAPE, timestamp: expect.any(Number) });
+    expect(kept?.clientState.queries.map(({ queryKey, state }) => [queryKey, state.data])).toEqual([
+      [['rounds', '2026-06-15'], [{ id: 'r' }]],
+    ]);
     client.clear();
   });
   it('outlive an attempt to ask anew that failed without a signal', async () => {

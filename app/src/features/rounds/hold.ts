@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import type { RoundView } from '@dendrix/core/contracts';
 import { placeAt } from '@dendrix/core/geo/distance';
+import { keepNow } from '@/data/cache';
 import { oneTree, recordsOf } from '@/data/keys';
 import { holdArea } from '@/offline/held';
 
@@ -57,6 +58,7 @@ export async function takeAlong(client: QueryClient, round: RoundView, tell: (ta
     undefined,
     signal,
   );
+  await keepNow(client);
   taken.map = true;
   tell({ ...taken });
 }

@@ -2,13 +2,10 @@ import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client
 import { useEffect, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
-import { onRestored, persister, queryClient, worthKeeping, KEEP_FOR } from '@/data/cache';
+import { onRestored, persister, queryClient, worthKeeping, KEEP_FOR, KEPT_SHAPE } from '@/data/cache';
 import { registerServiceWorker } from '@/offline/service-worker';
 import { ThemeProvider } from '@/ui/theme';
 import { SettingsProvider } from './settings';
-
-/** Changes with the shape of what is kept: answers of an older version are fetched anew. */
-const KEPT_SHAPE = '4';
 
 /** Everything below has theme, settings and the kept answers. The page itself names the fonts. */
 export function Providers({ children }: { children: ReactNode }) {
