@@ -70,5 +70,6 @@ describe('the weight of the application', () => {
     expect(found).toHaveLength(1);
     for (const name of found) expect(weigh(join(scripts, name))).toBeLessThan(budget);
   });
-  it('the page paints before any script has run', () => expect(html).toMatch(/<div id="root"><p id="opening">Dendrix<\/p><\/div>/));
+  it('the page paints before any script has run', () =>
+    expect(html).toMatch(/<div id="root"><div id="opening"><b>Dendrix<\/b><p>[A-Z][^<]+\.<\/p><\/div><\/div>/));
 });

@@ -19,7 +19,7 @@ export class NoSignal extends Error {
   }
 }
 
-const BASE = '/api/v1';
+export const BASE = '/api/v1';
 /** What a device is told that was lost. */
 const TOLD_TO_FORGET = 'forget';
 
@@ -98,25 +98,3 @@ export const read = async <S extends z.ZodType>(answer: Promise<unknown>, pick: 
 export const get = <S extends z.ZodType>(path: string, pick: (answers: Answers) => S): Promise<z.output<S>> =>
   read(call('GET', path), pick);
 export const put = (path: string, body: unknown): Promise<unknown> => call('PUT', path, body);
-
-/** Fetches a file and hands it to the person as a download. */
-export async function download(path: string, name: string): Promise<void> {
-  let response: Response;
-  try {
-    response = await fetch(`${BASE}${path}`, { credentials: 'same-origin' });
-  } catch {
-    throw new NoSignal();
-  }
-  if (!response.ok) throw new ApiProblem(response.status, 'The list could not be made; sign in again and retry.');
-  saveAs(await response.blob(), name);
-}
-
-/** Hands something to the person as a file. */
-export function saveAs(file: Blob, name: string): void {
-  const url = URL.createObjectURL(file);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}

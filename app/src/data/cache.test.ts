@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import { dehydrate, hydrate, QueryClient, QueryObserver, type DehydratedState } from '@tanstack/react-query';
 import { LUK, PERRIN } from '@/testing/record';
-import { keepNow, KEPT_SHAPE, onRestored, persister, somebodyElse, worthKeeping } from './cache';
+import { KEPT_SHAPE, onRestored, persister, somebodyElse, worthKeeping } from './cache';
+import { keepNow } from './keep-now';
 import { aboutHere, oneTree, organisationPicks, reviewQueue, townBackgrounds, session, townCounted } from './keys';
 
 describe('answers taken up from the device', () => {

@@ -1,4 +1,4 @@
-import { dehydrate, QueryCache, QueryClient, type Query } from '@tanstack/react-query';
+import { QueryCache, QueryClient, type Query } from '@tanstack/react-query';
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { Account } from '@dendrix/core/contracts';
 import { database } from '@/offline/database';
@@ -36,7 +36,8 @@ export const queryClient: QueryClient = new QueryClient({
 rememberAccount(queryClient);
 takeUpDistricts(queryClient);
 
-const KEPT = 'queries';
+/** Under which they stand there. */
+export const KEPT = 'queries';
 /** Keeps answers in the device's database. */
 export const persister = createAsyncStoragePersister({
   key: KEPT,
@@ -50,12 +51,6 @@ export const persister = createAsyncStoragePersister({
 export const KEEP_FOR = WEEK;
 /** Changes with the shape of what is kept: answers of an older version are fetched anew. */
 export const KEPT_SHAPE = '4';
-
-/** Writes what is held now to the device, and not in half a second: before somebody is told that they can leave. */
-export async function keepNow(client: QueryClient): Promise<void> {
-  const clientState = dehydrate(client, { shouldDehydrateQuery: worthKeeping });
-  await (await database()).put('cache', JSON.stringify({ buster: KEPT_SHAPE, timestamp: Date.now(), clientState }), KEPT);
-}
 
 /**
  * Answers taken up from the device may be older than what this device itself has changed since: the last half a second before the

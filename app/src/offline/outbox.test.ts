@@ -425,7 +425,7 @@ describe('what is damaged on the device', () => {
       kind: 'damaged',
       state: 'refused',
       words: 'Word m3',
-      problem: { detail: expect.stringMatching(/damaged/) },
+      problem: { detail: expect.stringMatching(/^Damaged/) },
     });
     // Its pictures may be its own: none is let go of.
     expect(await dropOrphans()).toBe(0);

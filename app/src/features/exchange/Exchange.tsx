@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useSession } from '@/features/session/useSession';
 import { todayIso } from '@/features/shell/today';
-import { download } from '@/data/api';
+import { download } from '@/data/download';
 import { townCounted } from '@/data/keys';
 import { Body, Heading, Small } from '@/ui/text';
 import { Button } from '@/ui/button';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import { useSession } from '@/features/session/useSession';
-import { saveAs } from '@/data/api';
+import { saveAs } from '@/data/download';
 import { discard, mendTree, reopenVisit, tryAgain } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { heldBy, type Parcel, type ParcelOf } from '@/offline/parcel';

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { Account, RoundView } from '@dendrix/core/contracts';
 import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
-import { download } from '@/data/api';
+import { download } from '@/data/download';
 import { dropRound, roundsOfDay } from '@/data/keys';
 import { useUnits } from '@/features/shell/settings';
 import { distanceWords } from '@/features/shell/words';

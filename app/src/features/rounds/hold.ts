@@ -1,7 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import type { RoundView } from '@dendrix/core/contracts';
 import { placeAt } from '@dendrix/core/geo/distance';
-import { keepNow } from '@/data/cache';
+import { keepNow } from '@/data/keep-now';
 import { oneTree, recordsOf } from '@/data/keys';
 import { holdArea } from '@/offline/held';
 

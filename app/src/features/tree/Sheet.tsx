@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { TreeDetail } from '@dendrix/core/contracts';
 import { useUnits } from '@/features/shell/settings';
-import { download } from '@/data/api';
+import { download } from '@/data/download';
 import { Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';

@@ -6,7 +6,7 @@ import { TreePage } from './TreePage';
 const mockPush = jest.fn();
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: mockPush, navigate: mockPush }) }));
 const mockDownload = jest.fn(async (..._given: unknown[]) => {});
-jest.mock('@/data/api', () => ({ ...jest.requireActual('@/data/api'), download: (...given: unknown[]) => mockDownload(...given) }));
+jest.mock('@/data/download', () => ({ download: (...given: unknown[]) => mockDownload(...given) }));
 
 const hole = { id: 'cavity', zone: 'stem-e' as const, key: 'a', opening: 0.14 };
 const first = aVisit('2024-06-01', { looked: [...ZONES], signs: [hole], note: 'Behind the sign post.' }, aName('Quercus rubra'), 10);
