@@ -4,7 +4,6 @@ import { database, NOBODY } from './database';
 import { DraftElsewhere } from './drafts';
 import { asNew, heldBy, inSendingOrder, pauseAfter, UNTRIED, type NewParcel, type Parcel, type ParcelOf } from './parcel';
 import { keptPicture } from './pictures';
-import { soundParcel } from './sound';
 import { tell } from './watch';
 
 const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/', message: '/messages/', 'put-off': '/put-offs/' } as const;
@@ -12,12 +11,17 @@ const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/', message
 /** Answers that mean: not now. Anything else from 400 on is a no that somebody has to mend. */
 const NOT_NOW: readonly number[] = [408, 425, 429, 500, 502, 503, 504];
 
-/** Every row of the outbox, made good or set aside. */
-const readAll = async (store: { getAll: () => Promise<Parcel[]> }): Promise<Parcel[]> => (await store.getAll()).map(soundParcel);
+/** Makes rows good or sets them aside. Where the script for it cannot be fetched, as before an upgrade, they are taken as they stand. */
+const bringSound = async (): Promise<(row: Parcel) => Parcel> =>
+  import('./sound').then(
+    ({ soundParcel }) => soundParcel,
+    () => (row) => row,
+  );
 
 /** What waits on this device, in the order in which it goes out. */
 export async function waiting(): Promise<Parcel[]> {
-  return inSendingOrder(await readAll((await database()).transaction('parcels').store));
+  const rows = await (await database()).getAll('parcels');
+  return rows.length === 0 ? [] : inSendingOrder(rows.map(await bringSound()));
 }
 
 /** Puts something in the outbox; it is on the device once this resolves. */
@@ -72,9 +76,9 @@ function hangingOn(id: string, all: readonly Parcel[], met: ReadonlySet<string> 
 
 /** Throws a parcel away, with all that hangs on it and its pictures. @returns how many parcels went */
 export async function discard(id: string): Promise<number> {
-  const db = await database();
+  const [db, sound] = await Promise.all([database(), bringSound()]);
   const tx = db.transaction(['parcels', 'pictures'], 'readwrite');
-  const all = await readAll(tx.objectStore('parcels'));
+  const all = (await tx.objectStore('parcels').getAll()).map(sound);
   const gone = [...all.filter((parcel) => parcel.id === id), ...hangingOn(id, all)];
   for (const parcel of gone) {
     void tx.objectStore('parcels').delete(parcel.id);
@@ -118,7 +122,7 @@ export async function mendTree(id: string, mended: Partial<TreeSubmission>): Pro
  * @throws Error with a sentence where another visit to that tree is being made
  */
 export async function reopenVisit(id: string, freshId: string): Promise<string> {
-  const db = await database();
+  const [db, sound] = await Promise.all([database(), bringSound()]);
   const tx = db.transaction(['drafts', 'parcels'], 'readwrite');
   const parcel = await tx.objectStore('parcels').get(id);
   const refuse = async (words: string) => {
@@ -131,7 +135,7 @@ export async function reopenVisit(id: string, freshId: string): Promise<string> 
   const { draft, owner, problem } = parcel;
   if (await tx.objectStore('drafts').get([owner, draft.treeId]))
     return refuse('Another visit to this tree is begun on this device. Send that one, or throw it away, first.');
-  const all = await readAll(tx.objectStore('parcels'));
+  const all = (await tx.objectStore('parcels').getAll()).map(sound);
   for (const hanging of [parcel, ...hangingOn(id, all)]) void tx.objectStore('parcels').delete(hanging.id);
   void tx.objectStore('drafts').put({ owner, rev: 1, draft: problem?.status === 409 ? { ...draft, id: freshId } : draft });
   await tx.done;

@@ -1,5 +1,4 @@
 import { database } from './database';
-import { soundParcel } from './sound';
 
 /** Keeps a picture until it has reached the server. Throws where the device has no room. */
 export const keepPicture = async (id: string, picture: Blob): Promise<void> => void (await (await database()).put('pictures', picture, id));
@@ -8,7 +7,7 @@ export const dropPicture = async (id: string): Promise<void> => (await database(
 
 /** Pictures that neither a draft nor a parcel names any more, such as of a sign that was begun and left: they are let go. */
 export async function dropOrphans(): Promise<number> {
-  const db = await database();
+  const [db, { soundParcel }] = await Promise.all([database(), import('./sound')]);
   const tx = db.transaction(['drafts', 'parcels', 'pictures'], 'readwrite');
   const [ids, drafts, rows] = await Promise.all([
     tx.objectStore('pictures').getAllKeys(),

@@ -44,7 +44,7 @@ function Head({ town, isScreen = true }: { town: string | null; isScreen?: boole
 
 /** The door while it is not known whether somebody is signed in. */
 export const ClosedDoor = () => (
-  <View className="w-full max-w-[560px] self-center px-5 py-8">
+  <View className="w-full max-w-[560px] flex-1 self-center px-5 py-8">
     <Head town={null} isScreen={false} />
   </View>
 );

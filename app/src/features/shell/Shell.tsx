@@ -1,5 +1,5 @@
 import { Redirect, usePathname, useRouter } from 'expo-router';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { useQuery } from '@tanstack/react-query';
@@ -13,7 +13,6 @@ import { listenToKeys } from '@/ui/keys';
 import { Said, Small } from '@/ui/text';
 import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
-import { Waiting } from '@/ui/surface';
 import { Icon, type IconName } from './icons';
 import { Shortcuts } from './Shortcuts';
 import { useHeldFresh } from './useHeldFresh';
@@ -58,17 +57,12 @@ function Frame({ children }: { children: ReactNode }) {
   const room = useLittleRoom();
   const insets = useSafeAreaInsets();
   const inVisit = /^\/visit\/.+/.test(pathname);
-  const [patient, setPatient] = useState(false);
-  useEffect(() => {
-    const timer = setTimeout(() => setPatient(true), 300);
-    return () => clearTimeout(timer);
-  }, []);
 
   // Whoever comes by a one-time link has no name here yet.
   if (pathname.startsWith('/join/')) return <View className="flex-1 bg-paper">{children}</View>;
   if (!known) {
     if (problem) return <SignIn />;
-    return <View className="flex-1 bg-paper">{patient ? <Waiting what="your account" /> : <ClosedDoor />}</View>;
+    return <ClosedDoor />;
   }
   if (!account) return <SignIn />;
   if (account.owesFactor && pathname !== '/access') return <Redirect href="/access" />;
