@@ -29,6 +29,18 @@ const change = (n: number, what: string, more: object = {}) => ({
   ...more,
 });
 
+/** Everything is fetched. */
+const fetched = () => {
+  for (const key of [['tree', TREE], ['tree', 'another'], ['review-queue', {}], ['notices'], ['rounds', '2026-06-15']])
+    client.setQueryData(key, { items: [] });
+};
+/** The connection stands, and what was asked before it is fetched anew. */
+const begun = async () => {
+  source.say({ kind: 'begin', n: 3 });
+  await jest.advanceTimersByTimeAsync(300);
+  fetched();
+};
+
 let client: QueryClient;
 let source: Source;
 let stop: () => void;
@@ -37,8 +49,7 @@ let answer: object;
 beforeEach(() => {
   jest.useFakeTimers();
   client = new QueryClient();
-  for (const key of [['tree', TREE], ['tree', 'another'], ['review-queue', {}], ['notices'], ['rounds', '2026-06-15']])
-    client.setQueryData(key, { items: [] });
+  fetched();
   client.setQueryData(['round', 'x'], { items: [{ id: 'another' }] });
   asked = [];
   answer = { n: 7, events: [], missed: false };
@@ -56,8 +67,19 @@ afterEach(() => {
 const stale = (...key: unknown[]) => client.getQueryState(key)?.isInvalidated ?? false;
 const soon = () => jest.advanceTimersByTimeAsync(300);
 
-it('a visit makes its tree and the queue stale, and no other tree', async () => {
+it('what happened between the first question and the first word is not missed: what others do is asked for once more', async () => {
   source.say({ kind: 'begin', n: 3 });
+  await soon();
+  expect([stale('notices'), stale('tree', TREE), stale('review-queue', {}), stale('rounds', '2026-06-15')]).toEqual([
+    true,
+    true,
+    true,
+    true,
+  ]);
+  expect(stale('round', 'x')).toBe(false);
+});
+it('a visit makes its tree and the queue stale, and no other tree', async () => {
+  await begun();
   source.say(change(4, 'submit'));
   await soon();
   expect(stale('tree', TREE)).toBe(true);
@@ -66,7 +88,7 @@ it('a visit makes its tree and the queue stale, and no other tree', async () => 
   expect(stale('notices')).toBe(false);
 });
 it('a word to me makes what I am told stale; a round only the rounds', async () => {
-  source.say({ kind: 'begin', n: 3 });
+  await begun();
   source.say(change(4, 'say', { told: [ME] }));
   await soon();
   expect(stale('notices')).toBe(true);

@@ -40,6 +40,9 @@ function keysOf(what: string | null, tree: string): readonly QueryKey[] {
   }
 }
 
+/** What is shown of what others do; of it only what stands on the screen is asked for anew. */
+const WATCHED: readonly QueryKey[] = [['notices'], ['tree'], ['rounds'], ['review-queue']];
+
 const LISTED = new Set(['round', 'found', 'town', 'kind', 'stock']);
 
 /** Whether an answer that is kept speaks of a tree: its id stands in it. */
@@ -95,8 +98,9 @@ export function listen(client: QueryClient, me: string, open: (url: string) => E
       return void client.invalidateQueries();
     }
     if (event.kind === 'begin') {
-      // What happened while the connection was away is asked for; the first time everything is new anyway.
-      if (last !== null && event.n > last) void ask();
+      // What happened while the connection was away is asked for. The first time nobody knows what happened since the screen asked.
+      if (last === null) for (const queryKey of WATCHED) stale(queryKey);
+      else if (event.n > last) void ask();
       last = Math.max(last ?? 0, event.n);
       return;
     }
