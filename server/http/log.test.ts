@@ -68,7 +68,7 @@ it('an error after the answer has begun goes to the log alone', async () => {
   const answer = { headersSent: true, writableEnded: true, destroy: jest.fn() };
   const request = { log: { error: (given: object, words: string) => lines.push(`${words} ${Object.keys(given).join()}`) } };
   problemHandler(new Error('after'), request as never, answer as never, () => lines.push('handed on'));
-  expect(lines).toEqual(['failed after the answer had begun err']);
+  expect(lines).toEqual(['failed after the answer was started err']);
   expect(printed).not.toHaveBeenCalled();
   printed.mockRestore();
 });

@@ -102,7 +102,7 @@ const RETRY_AFTER = '2';
 export const problemHandler: ErrorRequestHandler = (error, request, response, _next) => {
   if (response.headersSent) {
     // The answer is out, or half of it: the framework would only print the whole error, with what stood in the question.
-    request.log?.error({ err: error }, 'failed after the answer had begun');
+    request.log?.error({ err: error }, 'failed after the answer was started');
     return void (response.writableEnded || response.destroy());
   }
   const details = detailsOf(error);
