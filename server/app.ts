@@ -195,15 +195,12 @@ export function createApp({
     const user = userId ? await User.findByPk(userId) : null;
     return user && isActive(user) ? signedIn(world, user) : null;
   };
-  // A device on which nobody signed in is no error: it is told that nobody is.
-  api.get('/session', (request, response, next) =>
-    claimedSession(request.headers.cookie, secret) === null ? void response.status(204).end() : next(),
-  );
   mount(api, routes, {
     async first(request) {
       await keepDistricts(world);
       return whoAsks(request);
     },
+    claims: (request) => claimedSession(request.headers.cookie, secret) !== null,
     now: async (request) => ((await readAnew(request)) ? whoAsks(request) : null),
   });
   api.use(nothingHere);

@@ -37,6 +37,10 @@ export const account = z.object({
 });
 export type Account = z.infer<typeof account>;
 
+/** The people of a demonstration and the password they share; nobody where it has none. */
+export const demoPeople = z.object({ password: z.string().nullable(), accounts: z.array(account) });
+export type DemoPeople = z.infer<typeof demoPeople>;
+
 export const signIn = z.strictObject({
   login: z.string().trim().min(1).max(60),
   password: z.string().min(1).max(200),

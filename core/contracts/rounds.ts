@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { STOP_KINDS } from '../planning/stop-times';
 import { id, isoDate } from '../record/ids';
-import { hasUnseen } from '../record/tree';
+import { readable, UNSEEN } from '../record/tree';
 import { treeBrief } from './api';
 import { person } from './people';
 import { putOffView } from './talk';
@@ -80,24 +80,25 @@ export const roundPlan = z.strictObject({
 });
 export type RoundPlan = z.infer<typeof roundPlan>;
 
-/** What a plan says that no map or calendar could read. Kept rounds are not held to it: they may be older. */
-function checkPlan({ start, end, stops, line }: RoundPlan, context: z.RefinementCtx): void {
-  const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
-  const words: [(string | number)[], string][] = [
-    [['start', 'words'], start.words],
-    ...(end ? [[['end', 'words'], end.words] as [(string | number)[], string]] : []),
-    ...stops.flatMap(({ tag, place, why }, i): [(string | number)[], string][] => [
-      [['stops', i, 'tag'], tag],
-      [['stops', i, 'place'], place],
-      [['stops', i, 'why'], why.replace(/[\n\t]/g, ' ')],
-    ]),
-  ];
-  for (const [path, text] of words) if (hasUnseen(text)) refuse(path, 'holds letters that cannot be seen; write it again');
-  for (const [i, [longitude, latitude]] of line.entries())
-    if (Math.abs(longitude) > 180 || Math.abs(latitude) > 90) refuse(['line', i], 'is no place on earth; longitude first, then latitude');
-}
+const spoken = spot.extend({ words: spot.shape.words.refine(readable, UNSEEN) });
+/** A plan as it is sent: any map or calendar can read it. Kept ones are not held to it, since they may be older. */
+const sentPlan = roundPlan.extend({
+  start: spoken,
+  end: spoken.nullable(),
+  stops: z
+    .array(
+      roundStop.extend({
+        tag: roundStop.shape.tag.refine(readable, UNSEEN),
+        place: roundStop.shape.place.refine(readable, UNSEEN),
+        // A reason may have several lines.
+        why: roundStop.shape.why.refine((text) => readable(text.replace(/[\n\t]/g, ' ')), UNSEEN),
+      }),
+    )
+    .max(200),
+  line: z.array(z.tuple([spot.shape.longitude, spot.shape.latitude])).max(5000),
+});
 
-export const roundSubmission = z.strictObject({ day: isoDate, crew: id, plan: roundPlan.superRefine(checkPlan) });
+export const roundSubmission = z.strictObject({ day: isoDate, crew: id, plan: sentPlan });
 export type RoundSubmission = z.infer<typeof roundSubmission>;
 
 export const roundView = z.object({

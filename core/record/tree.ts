@@ -4,8 +4,8 @@ export const SITE_KINDS = ['street', 'park', 'garden', 'other'] as const;
 
 /** Letters that nobody sees, or that turn the line round: a tag or a place is read off by people. */
 export const hasUnseen = (text: string): boolean => /[\p{Cc}\p{Cf}]/u.test(text);
-const readable = (text: string) => !hasUnseen(text);
-const UNSEEN = { message: 'holds letters that cannot be seen; write it again' };
+export const readable = (text: string) => !hasUnseen(text);
+export const UNSEEN = { message: 'holds letters that cannot be seen; write it again' };
 
 export const treeSubmission = z.strictObject({
   tag: z.string().trim().min(1, { message: 'Give the tree a tag' }).max(30).refine(readable, UNSEEN),

@@ -6,7 +6,7 @@ import { HttpProblem, notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import { lastSeenOf } from './people';
-import { changePassword, confirmFactor, confirmPasswordHeld, dropOwnFactor, ownData } from './own';
+import { changePassword, confirmFactor, confirmPassword, dropOwnFactor, ownData } from './own';
 import { offerFactor } from './factor';
 import type { Access } from './access';
 import { devicesOf, endSession } from './sessions';
@@ -66,7 +66,7 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     answer: factorOffer,
     async handle({ body, user, request }) {
       notInDemonstration(access);
-      await confirmPasswordHeld(world, user, body.password, { address: request.ip ?? '', clock: access.clock });
+      await confirmPassword(world, user, body.password, { address: request.ip ?? '', clock: access.clock }, { mayLack: true });
       if (user.secondFactor) throw new HttpProblem(409, 'There is one', 'You have a second factor; take it off first.');
       const offer = offerFactor(user.login, await access.town());
       request.session.offered = offer.secret;
@@ -98,7 +98,7 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     body: factorOff,
     async handle({ body, user, request }) {
       const address = request.ip ?? '';
-      await confirmPasswordHeld(world, user, body.password, { address, clock: access.clock });
+      await confirmPassword(world, user, body.password, { address, clock: access.clock }, { mayLack: true });
       await dropOwnFactor(world, user, body.code, address, access);
     },
   }),

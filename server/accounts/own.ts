@@ -24,6 +24,7 @@ interface From {
 /**
  * Whether somebody is who is signed in, before they open a way in that outlives this moment.
  * @param refused said where they are not
+ * @param mayLack whether who only ever signed in elsewhere, and has no password, passes without one
  * @throws HttpProblem 422 where the password is wrong, 429 after too many wrong tries
  */
 export async function confirmPassword(
@@ -31,9 +32,13 @@ export async function confirmPassword(
   user: Account,
   password: string,
   { address, clock }: Pick<From, 'address' | 'clock'>,
-  refused = new HttpProblem(422, 'Not your password', 'This is not your password.', 'password'),
+  {
+    refused = new HttpProblem(422, 'Not your password', 'This is not your password.', 'password'),
+    mayLack = false,
+  }: { refused?: HttpProblem; mayLack?: boolean } = {},
 ): Promise<void> {
   const row = await User.findByPk(user.id);
+  if (mayLack && row !== null && row.passwordHash === null) return;
   const right = await tryOnce(world, { address, name: user.login.toLowerCase(), isIn: true }, clock, async () =>
     (await isPassword(row?.passwordHash, password)) ? true : null,
   );
@@ -50,8 +55,8 @@ export async function changePassword(
   { old, password }: { old: string; password: string },
   { address, session, clock, town }: From,
 ): Promise<void> {
-  const wrong = new HttpProblem(422, 'Not the old one', 'The old password is not the one you have now.', 'old');
-  await confirmPassword(world, user, old, { address, clock }, wrong);
+  const refused = new HttpProblem(422, 'Not the old one', 'The old password is not the one you have now.', 'old');
+  await confirmPassword(world, user, old, { address, clock }, { refused });
   checkPassword(password, [user.name, user.login, town]);
   const passwordHash = await hashPassword(password);
   await inTransaction(world, async (transaction) => {
@@ -66,17 +71,6 @@ export async function changePassword(
     });
   });
   await endSessions(user.id, session);
-}
-
-/** The same where somebody has a password; whoever only ever signed in elsewhere has none to give. */
-export async function confirmPasswordHeld(
-  world: World,
-  user: Account,
-  password: string,
-  from: Pick<From, 'address' | 'clock'>,
-): Promise<void> {
-  const row = await User.findByPk(user.id, { attributes: ['passwordHash'] });
-  if (row?.passwordHash != null) await confirmPassword(world, user, password, from);
 }
 
 /** An offer of a second factor holds for so long, ms. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { about, account, signIn, type About } from '@dendrix/core/contracts';
+import { about, account, demoPeople, signIn, type About } from '@dendrix/core/contracts';
 import { inTransaction } from '../db/transaction';
 import { chain } from '../audit/service';
 import { HttpProblem } from '../http/problem';
@@ -16,11 +16,6 @@ import { readAccessRules, signedIn } from './rules';
 import { accountOf, authenticate } from './service';
 import { beginSession, endSessions } from './sessions';
 
-const demoAccounts = z.object({
-  password: z.string().nullable(),
-  accounts: z.array(account),
-});
-
 /** Notes that somebody came in or went; whether they did is theirs to see, and an administrator's. */
 export const noteAccess = (world: World, userId: string, action: 'sign in' | 'sign out' | 'sign out everywhere'): Promise<void> =>
   inTransaction(world, (transaction) => chain(world, transaction, { userId, action, entity: 'account', entityId: userId, body: {} }));
@@ -32,7 +27,7 @@ const demoRoutes = (): Route[] => [
     path: '/demo-accounts',
     summary: 'Accounts of the demo town, with their shared password',
     role: 'anyone',
-    answer: demoAccounts,
+    answer: demoPeople,
     async handle() {
       const [setting, users] = await Promise.all([
         Setting.findByPk('demo-password'),
@@ -79,8 +74,9 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
   route({
     method: 'get',
     path: '/session',
-    summary: 'Who is signed in',
+    summary: 'Who is signed in; 204 on a device on which nobody ever was',
     role: 'viewer',
+    nobody: true,
     owing: true,
     answer: account,
     handle: async ({ user }) => user,

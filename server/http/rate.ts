@@ -36,7 +36,7 @@ const tooMany =
   (request) => {
     const { resetTime } = (request as Request & { rateLimit?: { resetTime?: Date } }).rateLimit ?? {};
     const seconds = Math.max(1, Math.ceil(((resetTime?.getTime() ?? Date.now() + WINDOW_MS) - Date.now()) / 1000));
-    const detail = `Too many requests from ${from} in one minute. They are sent again by themselves.`;
+    const detail = `Too many requests from ${from} in one minute. The app tries again automatically.`;
     throw new HttpProblem(429, 'Too many requests', detail, undefined, seconds);
   };
 

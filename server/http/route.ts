@@ -44,6 +44,8 @@ export interface Route<
   bodyLimit?: number;
   /** Takes time or room: it waits for its turn, and where too many wait it is refused for a moment. */
   heavy?: Heavy;
+  /** A device on which nobody ever signed in is told so by 204: it did nothing wrong. */
+  nobody?: true;
   /** Open to somebody who owes a second factor: what they need to set it up. */
   owing?: true;
   /** Absent when the answer is not JSON; the handler then writes it. */
@@ -98,6 +100,8 @@ function letIn(r: Route, user: Account | null, author: string | undefined): void
 export interface Asking {
   first: (request: Request) => Promise<Account | null>;
   now: (request: Request) => Promise<Account | null>;
+  /** Whether it comes with a session of ours, which may be over. */
+  claims: (request: Request) => boolean;
 }
 
 /**
@@ -108,6 +112,7 @@ export function mount(router: Router, routes: readonly Route[], asking: Asking):
   for (const r of routes) {
     const readBody = r.body ? bodyReader(r.bodyLimit ?? SMALL, r.bodyTypes) : null;
     const handler: RequestHandler = async (request, response) => {
+      if (r.nobody && !asking.claims(request)) return void response.status(204).end();
       // Whoever may ask needs no name: also a device that was signed out from elsewhere may sign in.
       let user = r.role === 'anyone' ? null : await asking.first(request);
       letIn(r, user, request.get(AUTHOR));

@@ -1,7 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { v5 as namedId } from 'uuid';
 import { districtAt } from '@dendrix/core/geo';
-import type { District } from '@dendrix/core/knowledge';
 import { RULES } from '@dendrix/core/judging';
 import {
   derive,
@@ -40,12 +39,12 @@ export function firstVisitOf(
   return dueOn === null ? null : { dueOn, because: BECAUSE };
 }
 
-const placeOf = ({ timeZone, longestGap }: District) => ({ timeZone, longestGap });
-
 export function derivedOf({ library }: Pick<World, 'library'>, tree: Tree, rows: Rows): Derived & { followUps: Due[] } {
   const { given, reviews } = namesOf(rows);
+  const { timeZone, longestGap } = districtAt(library.districts, tree);
   return derive({
-    ...placeOf(districtAt(library.districts, tree)),
+    timeZone,
+    longestGap,
     listed: { dbh: tree.listedDbh, height: tree.listedHeight },
     firstVisit: firstVisitOf(library, tree),
     visits: rows.visits.map((visit) => visitViewOf(visit, nobody)),

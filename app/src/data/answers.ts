@@ -1,7 +1,7 @@
 // The shapes of everything the service answers and takes, as both sides share them. Fetched when a first answer has to be read: what is
 // kept on the device stands on the screen before that.
 import { z } from 'zod';
-import { account, colleague, deviceView, page, personView, roundView, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
+import { colleague, deviceView, page, personView, roundView, treeBrief, treeDetail, visitView } from '@dendrix/core/contracts';
 import { ZONES } from '@dendrix/core/knowledge';
 import { organisation } from '@dendrix/core/record';
 
@@ -59,7 +59,6 @@ export const auditedTree = () =>
     findings: z.array(z.object({ what: z.string(), where: z.string() })),
     last: z.object({ seq: z.number(), at: z.string() }).nullable(),
   });
-export const demoPeople = () => z.object({ password: z.string().nullable(), accounts: z.array(account) });
 export const wayElsewhere = () => z.object({ address: z.string() });
 export const accounts = () => z.object({ items: z.array(personView) });
 export const devices = () => z.object({ items: z.array(deviceView) });

@@ -7,6 +7,7 @@ import type {
   BackgroundView,
   CandidatesAnswer,
   Colleague,
+  DemoPeople,
   DeviceView,
   DistrictSubmission,
   ErrorBenchAnswer,
@@ -35,8 +36,6 @@ import type { Organisation } from '@dendrix/core/record';
 import type { Box, Place } from '@dendrix/core/geo';
 import { addDays } from '@dendrix/core/time';
 import type { District } from '@dendrix/core/knowledge';
-import type { z } from 'zod';
-import type { demoPeople } from './answers';
 import { ApiProblem, call, get, put, read } from './api';
 
 // Everything that is asked of the server, under one name each: what it is called in the cache, how it is fetched, and that the answer
@@ -248,8 +247,6 @@ export const session = queryOptions({
   // Somebody is taken at their word for a while; nobody is asked about every time.
   staleTime: (asked) => (asked.state.data ? 5 * MINUTE : 0),
 });
-
-type DemoPeople = z.output<ReturnType<typeof demoPeople>>;
 
 /** The people of the demonstration; nobody where this is none. */
 export const demoAccounts = queryOptions({

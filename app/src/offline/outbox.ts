@@ -166,7 +166,10 @@ async function arrived(parcel: Parcel): Promise<void> {
 }
 
 /** Writes how a try went, unless the parcel was taken back meanwhile. */
-async function note(id: string, part: Partial<Pick<Parcel, 'state' | 'problem' | 'attempts' | 'nextTryAt' | 'owner'>>): Promise<void> {
+async function note(
+  id: string,
+  part: Partial<Pick<Parcel, 'state' | 'problem' | 'attempts' | 'nextTryAt' | 'failures' | 'owner'>>,
+): Promise<void> {
   const db = await database();
   const tx = db.transaction('parcels', 'readwrite');
   const kept = await tx.store.get(id);
@@ -251,7 +254,8 @@ async function round({ owner, now, force = false, random = Math.random }: FlushO
         await note(id, { state: 'refused', problem: { status: error.status, detail: error.message, path: error.path } });
         continue;
       }
-      await note(id, { attempts, nextTryAt });
+      const failed = error instanceof ApiProblem && error.status === 500;
+      await note(id, { attempts, nextTryAt, failures: (parcel.failures ?? 0) + Number(failed) });
       if (!(error instanceof ApiProblem) || error instanceof NoSignal) break;
     }
   }

@@ -25,6 +25,8 @@ interface Kept {
   /** Tries that came to nothing, and the moment before which the next one is not worth it, ms. */
   attempts: number;
   nextTryAt: number;
+  /** Tries that the server answered with an error of its own (500): it may be what was written that it cannot take. */
+  failures?: number;
   /** Parcels that have to arrive before this one: a visit after its tree, a picture after its visit. */
   after: string[];
 }
@@ -53,7 +55,7 @@ export type NewParcel = {
 }[Exclude<Parcel['kind'], 'damaged'>];
 
 /** How a parcel stands that has not been tried. */
-export const UNTRIED = { state: 'waiting', problem: null, attempts: 0, nextTryAt: 0 } as const;
+export const UNTRIED = { state: 'waiting', problem: null, attempts: 0, nextTryAt: 0, failures: 0 } as const;
 
 export const asNew = (parcel: NewParcel, owner: string): Parcel => ({ after: [], ...parcel, owner, ...UNTRIED }) as Parcel;
 

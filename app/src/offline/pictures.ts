@@ -7,14 +7,17 @@ export const dropPicture = async (id: string): Promise<void> => (await database(
 
 /** Pictures that neither a draft nor a parcel names any more, such as of a sign that was begun and left: they are let go. */
 export async function dropOrphans(): Promise<number> {
-  const [db, { soundParcel }] = await Promise.all([database(), import('./sound')]);
+  const sound = await import('./sound').catch(() => null);
+  // Without it nobody can say what an entry names: none is let go of.
+  if (!sound) return 0;
+  const db = await database();
   const tx = db.transaction(['drafts', 'parcels', 'pictures'], 'readwrite');
   const [ids, drafts, rows] = await Promise.all([
     tx.objectStore('pictures').getAllKeys(),
     tx.objectStore('drafts').getAll(),
     tx.objectStore('parcels').getAll(),
   ]);
-  const parcels = rows.map(soundParcel);
+  const parcels = rows.map(sound.soundParcel);
   // Whose pictures a damaged entry has nobody can say: none is let go of.
   if (parcels.some(({ kind }) => kind === 'damaged')) return 0;
   const named = new Set([

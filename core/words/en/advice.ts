@@ -185,7 +185,7 @@ export const options = (units: UnitSystem) => ({
   worksAtRoots: (radius: number) =>
     `Works are planned at the roots that hold the tree (within ${treeWords(radius, units)}): move or redesign them.`,
   worksWereAtRoots: (radius: number) =>
-    `Works were done at the roots that hold the tree (within ${treeWords(radius, units)}): have the roots exposed and assessed.`,
+    `Work was done at the roots that hold the tree (within ${treeWords(radius, units)}): have the roots exposed and assessed.`,
   cannotWait: 'What bears the tree is giving way.',
   secondLook: 'a second look by a qualified assessor, since one fault alone speaks for it',
   /** A serious defect, by its label. */
@@ -221,7 +221,7 @@ export const comeBack = {
   sign: (label: string) => `${label.toLowerCase()} may have gone on`,
   lastSeen: (reason: string, on: string) => (reason.includes(on) ? reason : `${reason}, last seen on ${on}`),
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
-  crownUnseen: 'the crown was neither looked at nor measured',
+  crownUnseen: 'the crown was neither inspected nor measured',
   alwaysBeneath: 'somebody or something is nearly always beneath',
   works: {
     ahead: 'works in the root zone start soon: inspect before that',

@@ -50,9 +50,9 @@ function standsHow(parcel: Parcel, all: readonly Parcel[], mine: boolean): strin
   return 'Goes out when there is a signal.';
 }
 
-/** Tries after which the person may open what the server answers with errors of its own: it may be what they wrote that it cannot take. */
-const TRIED_LONG = 8;
-const mayMend = (parcel: Parcel): boolean => parcel.state === 'refused' || parcel.attempts >= TRIED_LONG;
+/** Errors of the server after which the person may take an entry in hand. Waiting for a signal is none, however long. */
+const FAILED_LONG = 8;
+const mayMend = (parcel: Parcel): boolean => parcel.state === 'refused' || (parcel.failures ?? 0) >= FAILED_LONG;
 
 function ParcelCard({ parcel, all, mine }: { parcel: Parcel; all: readonly Parcel[]; mine: boolean }) {
   const [problem, setProblem] = useState<string | null>(null);

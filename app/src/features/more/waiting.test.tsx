@@ -52,11 +52,14 @@ describe('what waits on the device', () => {
     fireEvent.click(screen.getByRole('button', { name: /^Throw away for good: / }));
     await screen.findByText('Nothing waits on this device.');
   });
-  it('one that was tried eight times in vain may be taken in hand, one that was tried once goes on by itself', async () => {
-    await show({ ...kept, id: 'long', words: 'Long tried', attempts: 8 }, { ...kept, id: 'short', words: 'Tried once', attempts: 1 });
+  it('one that the server failed on eight times may be taken in hand, one that had no signal all day goes on by itself', async () => {
+    await show(
+      { ...kept, id: 'long', words: 'Long tried', attempts: 8, failures: 8 },
+      { ...kept, id: 'short', words: 'No signal', attempts: 40 },
+    );
     await screen.findByText('Long tried');
     await waitFor(() => expect(screen.getByRole('button', { name: 'Throw away: Long tried' })).toBeTruthy());
-    expect(screen.queryByRole('button', { name: 'Throw away: Tried once' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Throw away: No signal' })).toBeNull();
     expect(within(document.body).getByText(/Tried 8 times/)).toBeTruthy();
   });
 });
