@@ -18,6 +18,8 @@ const browser = await chromium.launch({
 const open = async (width, height, colorScheme = 'light') => {
   const context = await browser.newContext({ viewport: { width, height }, serviceWorkers: 'block', colorScheme });
   const page = await context.newPage();
+  // A demonstration whose day stands still is looked at on that day.
+  if (process.env.DENDRIX_TODAY) await page.clock.install({ time: new Date(`${process.env.DENDRIX_TODAY}T11:00:00Z`) });
   page.on('pageerror', (error) => console.log(`page error: ${error.message}`));
   return page;
 };

@@ -46,7 +46,7 @@ function standsHow(parcel: Parcel, all: readonly Parcel[], mine: boolean): strin
   if (!mine) return 'A colleague made it on this device: it goes out when they sign in here.';
   const [first] = heldBy(parcel, all);
   if (first) return `Waits for: ${first.words}.`;
-  if (parcel.attempts > 0) return `Tried ${parcel.attempts} time${parcel.attempts > 1 ? 's' : ''}; it is tried again by itself.`;
+  if (parcel.attempts > 0) return `Tried ${parcel.attempts} time${parcel.attempts > 1 ? 's' : ''}. The app tries again automatically.`;
   return 'Goes out when there is a signal.';
 }
 
