@@ -85,6 +85,7 @@ export async function openDatabase({
   memory = process.env.DENDRIX_DB_MEMORY ?? '256M',
 } = {}) {
   if (!own && process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, close: async () => {} };
+  if (!/^\d+[KMG]?$/i.test(memory)) throw new Error(`DENDRIX_DB_MEMORY=${memory} is not a size. Write one such as 512M or 2G.`);
   const dataDir = join(dir, 'mariadb');
   const stateFile = join(dir, 'mariadb.json');
   mkdirSync(dir, { recursive: true });

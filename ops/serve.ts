@@ -9,7 +9,7 @@ import { DEMO_PASSWORD, PEOPLE } from '../demo/people';
 import { needsSeed, seedQuillhaven } from '../demo/quillhaven';
 import { createApp } from '../server/app';
 import { headKeeper } from '../server/audit/head';
-import { providerFrom, type ProviderGiven } from '../server/accounts/provider';
+import { Provider } from '../server/accounts/provider';
 import { letGoByTime } from '../server/accounts/retention';
 import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
@@ -21,42 +21,33 @@ import { Setting } from '../server/organisation/model';
 import { feedOf } from '../server/live/feed';
 import { atlasOf } from '../server/map/atlas';
 import { resumeImports } from '../server/imports/service';
-import { s3Store } from '../server/photos/store';
+import { SettingError, shownHost } from '../server/settings/addresses';
 import { assessByNewRules, treesByOlderRules } from '../server/trees/rejudge';
 import { followDistricts, judgeUnjudged, weighUnweighed } from '../server/trees/upkeep';
 import type { World } from '../server/world';
 import { chainFile } from './chain-file.mjs';
 import { logInto } from './log';
+import { readSettings, unread } from './settings/settings';
 import { utcDay } from '../core/time';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
-const {
-  DATABASE_URL,
-  SESSION_SECRET,
-  PORT = '8321',
-  HOST = '127.0.0.1',
-  DENDRIX_TODAY,
-  LOG_LEVEL = 'warn',
-  DENDRIX_LOG,
-  DENDRIX_RATE,
-  DENDRIX_PROCESSES = '1',
-  DENDRIX_PICTURES,
-  DENDRIX_PLANT,
-  DENDRIX_PROXIES,
-} = process.env;
-if (!DATABASE_URL || !SESSION_SECRET) {
-  console.error('The service needs DATABASE_URL and SESSION_SECRET; npm start sets both.');
+/** Says why it cannot run, in one line, and ends. */
+function giveUp(sentence: string): never {
+  console.error(sentence);
   process.exit(1);
 }
-
-/** A secret that signs sessions is drawn at random and long: whoever guesses it is whoever they like. */
-const SHORTEST_SECRET = 32;
-if (SESSION_SECRET.length < SHORTEST_SECRET || new Set(SESSION_SECRET).size < 12) {
-  console.error(
-    `SESSION_SECRET is too weak: it needs ${SHORTEST_SECRET} characters or more, drawn at random, such as openssl rand -base64 32 gives. npm start draws one by itself.`,
-  );
-  process.exit(1);
+/** Reads something that an operator may have mistyped. */
+function orGiveUp<T>(read: () => T): T {
+  try {
+    return read();
+  } catch (error) {
+    if (error instanceof SettingError) return giveUp(error.message);
+    throw error;
+  }
 }
+const settings = orGiveUp(() => readSettings(process.env));
+const { port, host, processes } = settings;
+if (cluster.isPrimary) for (const sentence of unread(process.env)) console.error(sentence);
 
 /** What is kept about people for a time is let go of so often, ms. */
 const LET_GO_EVERY_MS = 6 * 3600 * 1000;
@@ -66,33 +57,22 @@ const LONGEST_REQUEST_MS = 30 * 60_000;
 const GRACE_MS = 60_000;
 /** Told to stop, it still takes who comes for so long, ms. */
 const LAST_CALL_MS = 3000;
-const processes = Number(DENDRIX_PROCESSES);
-if (!Number.isInteger(processes) || processes < 1 || processes > 64) {
-  console.error(`DENDRIX_PROCESSES=${DENDRIX_PROCESSES} is no number of processes; write one from 1 to 64.`);
-  process.exit(1);
-}
-const sequelize = connect(DATABASE_URL);
+const sequelize = connect(settings.database);
 defineModels(sequelize);
 const library = loadLibrary();
 /** In a demonstration the day can be set; it then stands still. */
-const now = () => (DENDRIX_TODAY ? new Date(`${DENDRIX_TODAY}T12:00:00Z`) : new Date());
-const world: World = { sequelize, library, now, newId, keepHead: headKeeper(chainFile()) };
-let provider: ProviderGiven | undefined;
-try {
-  provider = providerFrom(process.env);
-  if (DENDRIX_PICTURES) world.pictures = s3Store(DENDRIX_PICTURES);
-} catch (error) {
-  console.error((error as Error).message);
-  process.exit(1);
-}
+const now = () => (settings.today ? new Date(`${settings.today}T12:00:00Z`) : new Date());
+const keepHead = orGiveUp(() => headKeeper(chainFile()));
+const world: World = { sequelize, library, now, newId, keepHead, ...(settings.pictures ? { pictures: settings.pictures } : {}) };
+
+const cannotUse = (error: Error): never => {
+  const first = addressesOf(settings.database)[0] as URL;
+  return giveUp(`The database at ${first.hostname}:${first.port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
+};
 
 /** What is done once, before anybody is served: the schema, what older rows lack, and the demonstration. */
-async function prepare(url: string): Promise<void> {
-  const ran = await migrate(sequelize).catch((error: Error) => {
-    const { hostname, port } = addressesOf(url)[0] as URL;
-    console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
-    process.exit(1);
-  });
+async function prepare(): Promise<void> {
+  const ran = await migrate(sequelize).catch(cannotUse);
   if (ran.length > 0) console.log(`Database brought to ${ran.at(-1)}.`);
   const anchored = await anchor(world);
   if (anchored > 0) console.log(`${anchored} rows of before were taken into the chain.`);
@@ -102,12 +82,8 @@ async function prepare(url: string): Promise<void> {
   if (judged > 0) console.log(`The visits of ${judged} trees were judged from their whole record.`);
   if (await needsSeed()) {
     // The invented town is planted only where somebody asked for it by starting the demonstration.
-    if (!DENDRIX_PLANT) {
-      console.error(
-        'No town stands in this database. Found one with npm run town; npm start plants the demonstration in a database of its own.',
-      );
-      process.exit(1);
-    }
+    if (!settings.plant)
+      giveUp('No town stands in this database. Found one with npm run town; npm start plants the demonstration in a database of its own.');
     console.log('Planting Quillhaven …');
     const { trees, visits } = await seedQuillhaven(world, utcDay(now()));
     console.log(`Quillhaven stands: ${trees} trees, ${visits} visits.`);
@@ -119,15 +95,24 @@ const isDemonstration = async (): Promise<boolean> => (await Setting.findByPk('d
 
 /** Where it runs, and who may sign in to a demonstration. */
 async function announce(): Promise<void> {
-  console.log(
-    `\nDendrix runs at http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}${processes > 1 ? `, in ${processes} processes` : ''}`,
-  );
+  const base = `http://${shownHost(host)}:${port}`;
+  console.log(`\nDendrix runs at ${base}${processes > 1 ? `, in ${processes} processes` : ''}`);
   if (process.env.DENDRIX_LINK)
-    console.log(
-      `The first administrator sets a password by this link, once, within four days:\n  http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}${process.env.DENDRIX_LINK}`,
-    );
+    console.log(`The first administrator sets a password by this link, once, within four days:\n  ${base}${process.env.DENDRIX_LINK}`);
   if (await isDemonstration())
     console.log(`Sign in as ${PEOPLE.map((p) => `${p.login} (${p.role})`).join(', ')}; the password of all is ${DEMO_PASSWORD}.`);
+  else if (settings.today)
+    console.error(`DENDRIX_TODAY is set: every record of this town is dated ${settings.today}. Remove it unless you are testing.`);
+}
+
+/** Asks once what lies outside whether it is there, so that a mistyped setting is known before the first photo or sign-in needs it. */
+async function probeOutside(logger: ReturnType<typeof logInto>): Promise<void> {
+  await settings.pictures?.probe().catch((error: unknown) => {
+    logger.error({ err: error }, 'the store of pictures cannot be used');
+    console.error(`DENDRIX_PICTURES: the store cannot be used: ${(error as Error).message} Photos stay on the phones until it can.`);
+  });
+  if (settings.provider && !(await new Provider(settings.provider, settings.secret).probe()))
+    console.error('DENDRIX_PROVIDER: no OpenID Connect provider answers there as it should. Nobody can sign in through it until it does.');
 }
 
 /** A process that dies is followed by another, but not without end: one that dies at once has a reason that stays. */
@@ -162,14 +147,9 @@ function lead(): void {
 
 /** What one server prepares the others wait for, s: an upgrade of a city, or the planting of the demonstration on a slow machine. */
 const PREPARE_SECONDS = 1800;
-if (cluster.isPrimary)
-  await alone(sequelize, 'dendrix-prepare', PREPARE_SECONDS, () => prepare(DATABASE_URL)).catch((error: Error) => {
-    const { hostname, port } = addressesOf(DATABASE_URL)[0] as URL;
-    console.error(`The database at ${hostname}:${port || '3306'} cannot be used: ${error.message.split('\n')[0]}`);
-    process.exit(1);
-  });
+if (cluster.isPrimary) await alone(sequelize, 'dendrix-prepare', PREPARE_SECONDS, prepare).catch(cannotUse);
 if (cluster.isPrimary && processes > 1) lead();
-else await serve(SESSION_SECRET);
+else await serve();
 
 /** Assesses what older rules assessed, the most dangerous first, and says how far it is. */
 async function assessAgain(): Promise<void> {
@@ -184,9 +164,12 @@ async function assessAgain(): Promise<void> {
   });
 }
 
-async function serve(secret: string): Promise<void> {
+async function serve(): Promise<void> {
   // Several processes turn over a file each: of one, they would take it from under one another.
-  const logger = logInto(DENDRIX_LOG && cluster.worker ? `${DENDRIX_LOG}.${cluster.worker.id}` : DENDRIX_LOG, LOG_LEVEL);
+  const logger = logInto(
+    settings.logFile && cluster.worker ? `${settings.logFile}.${cluster.worker.id}` : settings.logFile,
+    settings.logLevel,
+  );
   world.alarm = (what, error) => logger.error({ err: error }, what);
   await keepDistricts(world);
   const resumed = await resumeImports(world, (error) => logger.error({ err: error }, 'import failed'));
@@ -195,13 +178,13 @@ async function serve(secret: string): Promise<void> {
   const app = createApp({
     world,
     fonts: join(root, 'node_modules', '@expo-google-fonts'),
-    secret,
+    secret: settings.secret,
     webDir: join(root, 'app', 'dist'),
     logger,
     isDemonstration: await isDemonstration(),
-    ...(provider ? { provider } : {}),
-    ...(DENDRIX_PROXIES ? { proxies: DENDRIX_PROXIES } : {}),
-    ...(DENDRIX_RATE ? { limit: Number(DENDRIX_RATE) } : {}),
+    ...(settings.provider ? { provider: settings.provider } : {}),
+    ...(settings.proxies ? { proxies: settings.proxies } : {}),
+    ...(settings.rate ? { limit: settings.rate } : {}),
   });
   // Half-sent requests are ended: whoever writes a letter a minute holds nothing open.
   const server = createServer({ headersTimeout: 15_000, requestTimeout: LONGEST_REQUEST_MS, connectionsCheckingInterval: 5_000 }, app);
@@ -209,12 +192,12 @@ async function serve(secret: string): Promise<void> {
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(
       error.code === 'EADDRINUSE'
-        ? `Port ${PORT} is taken by another program; start with another, such as PORT=8322 npm start.`
-        : error.message,
+        ? `Port ${port} is taken by another program; start with another, such as PORT=8322 npm start.`
+        : `HOST=${host} and PORT=${port} cannot be used: ${error.message}`,
     );
     process.exit(1);
   });
-  server.listen(Number(PORT), HOST, () => {
+  server.listen(port, host, () => {
     void followDistricts(world).catch((error: unknown) => logger.error({ err: error }, 'districts could not be followed'));
     const letGo = () =>
       void letGoByTime(world, new Date()).catch((error: unknown) => logger.error({ err: error }, 'what is old could not be let go of'));
@@ -225,6 +208,7 @@ async function serve(secret: string): Promise<void> {
     // A map far out is counted once, before anybody asks for it.
     void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
     if (cluster.isPrimary) void announce();
+    if (cluster.isPrimary || cluster.worker?.id === 1) void probeOutside(logger);
   });
 
   let stopping = false;

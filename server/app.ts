@@ -180,7 +180,7 @@ export function createApp({
       isDemonstration,
       town: townName,
       // Anybody may be anybody in the demonstration: nobody ties an account of it to themselves.
-      provider: provider && !isDemonstration ? new Provider(provider, secret) : null,
+      provider: provider && !isDemonstration ? new Provider(provider, secret, world.alarm) : null,
     },
     beatMs,
   );

@@ -235,11 +235,35 @@ describe('signing in where the organisation does', () => {
     expect(providerFrom(whole)).toMatchObject({ issuer: 'https://sign-in.example', origin: 'https://trees.example' });
     for (const part of ['DENDRIX_PROVIDER_CLIENT', 'DENDRIX_PROVIDER_SECRET', 'DENDRIX_ORIGIN'])
       expect(() => providerFrom({ ...whole, [part]: undefined })).toThrow(/DENDRIX_PROVIDER needs/);
-    expect(() => providerFrom({ ...whole, DENDRIX_ORIGIN: 'trees' })).toThrow(/is no address/);
+    expect(() => providerFrom({ ...whole, DENDRIX_ORIGIN: 'trees' })).toThrow(/DENDRIX_ORIGIN is not an address/);
+  });
+
+  it('tells the operator, and not the person at the door, what is wrong with the settings', async () => {
+    const told: string[] = [];
+    const alarm = (what: string, error: unknown) => void told.push(`${what}: ${(error as Error).message}`);
+    expect(await new Provider(given, 's', alarm).probe()).toBe(true);
+    expect(told).toEqual([]);
+    // Another page of the same machine, and a machine where nothing listens.
+    for (const issuer of [`${given.issuer}/nowhere`, 'http://127.0.0.1:1'])
+      expect(await new Provider({ ...given, issuer }, 's', alarm).probe()).toBe(false);
+    expect(told).toHaveLength(2);
+    // A wrong secret shows when somebody comes back; whoever declined there is no trouble.
+    const wrong = new Provider({ ...given, secret: 'mistyped' }, 's', alarm);
+    const back = async (query: (state: string) => string) => {
+      const { along, address } = await wrong.begin({ to: 'sign in' }, new Date());
+      return wrong.end(along, query(new URL(address).searchParams.get('state') ?? ''), new Date());
+    };
+    const iss = `&iss=${encodeURIComponent(given.issuer)}`;
+    expect(await back((state) => `?code=abc&state=${state}${iss}`)).toBeNull();
+    expect(told).toHaveLength(3);
+    expect(told[2]).toMatch(/^a sign-in at the organisation was not completed/);
+    expect(told.join()).not.toContain('mistyped');
+    expect(await back((state) => `?error=access_denied&state=${state}${iss}`)).toBeNull();
+    expect(told).toHaveLength(3);
   });
 
   it('is never set over plain HTTP to another machine', () => {
     for (const part of ['issuer', 'origin'] as const)
-      expect(() => new Provider({ ...given, [part]: 'http://trees.example' }, 's')).toThrow(/has to begin with https/);
+      expect(() => new Provider({ ...given, [part]: 'http://trees.example' }, 's')).toThrow(/must start with https/);
   });
 });

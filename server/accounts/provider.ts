@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Configuration } from 'openid-client';
 import { HttpProblem } from '../http/problem';
+import { addressIn, SettingError } from '../settings/addresses';
 import { seal, unseal } from './factor';
 
 // Signing in where the organisation signs in (OpenID Connect Core 1.0, authorization code flow with PKCE, RFC 7636). Nobody is let in by
@@ -36,34 +37,43 @@ const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])$/;
 /** Where the provider sends people back to. */
 export const BACK = '/api/v1/session/provider/back';
 
-/** @throws Error where an address is none, or is not safe: plain HTTP is taken on this machine alone */
+/** @throws SettingError where an address is none, or is not safe: plain HTTP is taken on this machine alone */
 export function checkProvider({ issuer, origin }: Pick<ProviderGiven, 'issuer' | 'origin'>): void {
-  for (const address of [issuer, origin]) {
-    if (!URL.canParse(address)) throw new Error(`${address} is no address; write one such as https://sign-in.example.`);
-    const url = new URL(address);
-    if (url.protocol !== 'https:' && !LOOPBACK.test(url.hostname))
-      throw new Error(`${address} is not safe to sign in through: it has to begin with https.`);
+  for (const [name, address] of [
+    ['DENDRIX_PROVIDER', issuer],
+    ['DENDRIX_ORIGIN', origin],
+  ] as const) {
+    const url = addressIn(name, address, 'https://sign-in.example');
+    if (url.protocol !== 'https:' && !(url.protocol === 'http:' && LOOPBACK.test(url.hostname)))
+      throw new SettingError(`${name} is not safe to sign in through. It must start with https.`);
+    if (url.username || url.search || url.hash) throw new SettingError(`${name} must be a plain address, without user, ? or #.`);
   }
+  if (new URL(origin).pathname !== '/')
+    throw new SettingError('DENDRIX_ORIGIN must end after the name of the machine, as in https://trees.example. Remove the path.');
 }
+
+const PARTS = ['DENDRIX_PROVIDER_CLIENT', 'DENDRIX_PROVIDER_SECRET', 'DENDRIX_PROVIDER_NAME'] as const;
 
 /**
  * The provider that the settings of the service name, if they name one.
- * @throws Error where a part of it is missing, and as `checkProvider` does
+ * @throws SettingError where a part of it is missing, and as `checkProvider` does
  */
 export function providerFrom(settings: Readonly<Record<string, string | undefined>>): ProviderGiven | undefined {
-  const { DENDRIX_PROVIDER: issuer, DENDRIX_PROVIDER_CLIENT: client, DENDRIX_PROVIDER_SECRET: secret, DENDRIX_ORIGIN: origin } = settings;
-  if (!issuer) return undefined;
+  const part = (name: string) => settings[name]?.trim() || undefined;
+  const issuer = part('DENDRIX_PROVIDER');
+  if (!issuer) {
+    // Half of it set is a mistake, not a wish to have none.
+    const half = PARTS.find((name) => part(name));
+    if (half) throw new SettingError(`${half} is set but DENDRIX_PROVIDER is not. Set it to the address where your organisation signs in.`);
+    return undefined;
+  }
+  const [client, secret, name] = PARTS.map(part);
+  const origin = part('DENDRIX_ORIGIN');
   if (!client || !secret || !origin)
-    throw new Error(
+    throw new SettingError(
       'DENDRIX_PROVIDER needs DENDRIX_PROVIDER_CLIENT, DENDRIX_PROVIDER_SECRET and DENDRIX_ORIGIN, the address this service is reached at.',
     );
-  const given = {
-    issuer,
-    client,
-    secret,
-    name: settings.DENDRIX_PROVIDER_NAME ?? 'the account of your organisation',
-    origin: origin.replace(/\/$/, ''),
-  };
+  const given = { issuer, client, secret, name: name ?? 'the account of your organisation', origin: origin.replace(/\/$/, '') };
   checkProvider(given);
   return given;
 }
@@ -75,11 +85,13 @@ export class Provider {
   /**
    * @param given where it is
    * @param secret of the service: seals what goes along in the browser
-   * @throws Error as `checkProvider` does
+   * @param alarm told why a way did not go as it should: a person at the door is told only that it did not
+   * @throws SettingError as `checkProvider` does
    */
   constructor(
     private readonly given: ProviderGiven,
     private readonly secret: string,
+    private readonly alarm: (what: string, error: unknown) => void = () => {},
   ) {
     checkProvider(given);
   }
@@ -96,11 +108,20 @@ export class Provider {
     });
     try {
       return await this.known;
-    } catch {
+    } catch (error) {
+      this.alarm('the sign-in of the organisation does not answer as OpenID Connect Discovery says', error);
       // It may answer the next one.
       this.known = undefined;
       throw new HttpProblem(503, 'No answer', `${this.given.name} does not answer. Try again later, or sign in with your password.`);
     }
+  }
+
+  /** Asks once whether the provider is there and is who it says, so that a mistyped setting is known before anybody needs it. */
+  async probe(): Promise<boolean> {
+    return this.config().then(
+      () => true,
+      () => false,
+    );
   }
 
   /** Begins the way there. @returns where the browser goes, and what it takes along, sealed */
@@ -145,8 +166,9 @@ export class Provider {
       });
       const claims = tokens.claims();
       return claims ? { purpose: way.purpose, identity: identityOf(claims.iss, claims.sub) } : null;
-    } catch {
-      // Declined there, or what came back was not what was sent for.
+    } catch (error) {
+      // Declined there, or what came back was not what was sent for: a wrong secret, or a clock that is minutes off.
+      if (!isDeclined(error)) this.alarm('a sign-in at the organisation was not completed', error);
       return null;
     }
   }
@@ -159,6 +181,9 @@ export class Provider {
     }
   }
 }
+
+/** Somebody who changed their mind at the provider is no trouble of the service (RFC 6749, 4.1.2.1). */
+const isDeclined = (error: unknown): boolean => (error as { error?: unknown }).error === 'access_denied';
 
 /** A subject is known within its issuer alone (OpenID Connect Core, 5.7). */
 const identityOf = (issuer: string, subject: string): string => createHash('sha256').update(`${issuer}\n${subject}`).digest('hex');

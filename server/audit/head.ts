@@ -1,5 +1,6 @@
 import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { SettingError } from '../settings/addresses';
 
 /** The end of the chain: whoever holds it can tell whether anything before it was altered or cut off. */
 export interface ChainHead {
@@ -28,9 +29,18 @@ export const keptHeads = (file: string): ChainHead[] =>
         .flatMap((line) => readHead(line) ?? [])
     : [];
 
-/** A place apart from the database where each head is written down. */
+/**
+ * A place apart from the database where each head is written down.
+ * @throws SettingError where nothing can be written there
+ */
 export function headKeeper(file: string): (head: ChainHead) => void {
-  mkdirSync(dirname(file), { recursive: true });
+  try {
+    mkdirSync(dirname(file), { recursive: true });
+    // Nothing is added: this only asks whether it may be.
+    appendFileSync(file, '', { mode: 0o600 });
+  } catch (error) {
+    throw new SettingError(`DENDRIX_CHAIN_FILE: ${file} cannot be written (${(error as NodeJS.ErrnoException).code}).`);
+  }
   return (head) => appendFileSync(file, `${headLine(head)}\n`, { mode: 0o600 });
 }
 

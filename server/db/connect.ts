@@ -1,4 +1,5 @@
 import { Sequelize } from 'sequelize';
+import { hostOf } from '../settings/addresses';
 import { LOST } from './lost';
 import { Nodes } from './nodes';
 
@@ -27,9 +28,11 @@ export const addressesOf = (url: string): URL[] => url.split(',').map((one) => n
  */
 export function connect(url: string): Sequelize {
   const addresses = addressesOf(url);
-  const nodes = new Nodes(addresses.map(({ hostname, port }) => ({ host: hostname, port: Number(port || '3306') })));
+  const nodes = new Nodes(addresses.map((address) => ({ host: hostOf(address), port: Number(address.port || '3306') })));
   const sequelize = new Sequelize(addresses[0]?.href ?? url, {
     dialect: 'mariadb',
+    // An address puts brackets around IPv6; a machine is asked without them.
+    host: hostOf(addresses[0] as URL),
     logging: false,
     timezone: '+00:00',
     define: { underscored: true, timestamps: false },

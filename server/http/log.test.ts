@@ -3,6 +3,7 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
+import { DatabaseError } from 'sequelize';
 import { User } from '../accounts/model';
 import { startService, type Service } from '../testing/service';
 import { problemHandler } from './problem';
@@ -61,6 +62,23 @@ it('an error of the database says which question failed, and never what stood in
   expect(failed).toMatch(/no_such_table/);
   expect(failed).not.toContain(secret);
 });
+
+// MariaDB's error codes: no room on the disk, table full, read-only, right to the table missing, table missing.
+it.each([1021, 1114, 1290, 1142, 1146])(
+  'a database that cannot save (%i) asks for patience and never blames what was sent',
+  async (errno) => {
+    const crew = await service.as('crew');
+    const original = Object.assign(new Error('no room'), { errno, sql: '' });
+    const broken = jest.spyOn(User, 'findByPk').mockRejectedValue(new DatabaseError(original as never));
+    try {
+      const answer = await crew.get('/round?dueBy=2026-06-15');
+      expect(answer.status).toBe(503);
+      expect(answer.body).toMatchObject({ title: 'Cannot save now', detail: expect.stringMatching(/saved on this device/) });
+    } finally {
+      broken.mockRestore();
+    }
+  },
+);
 
 it('an error after the answer has begun goes to the log alone', async () => {
   const printed = jest.spyOn(console, 'error').mockImplementation(() => undefined);

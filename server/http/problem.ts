@@ -32,6 +32,13 @@ const DATABASE: Record<number, { status: number; title: string; detail: string }
   1452: { status: 409, title: 'Not there', detail: 'Something this refers to is not here any more; load it again.' },
   1451: { status: 409, title: 'In use', detail: 'Something else refers to this, so it stays.' },
 };
+/** No room on its disk, read-only, or an account or schema that an upgrade left behind: whatever is sent, none of it can be kept now. */
+const CANNOT_KEEP = new Set([1021, 1114, 1037, 1041, 1290, 1836, 1044, 1142, 1143, 1146, 1054]);
+const CANNOT = {
+  status: 503,
+  title: 'Cannot save now',
+  detail: 'The server cannot save at the moment. Your entries are saved on this device. Tell your administrator.',
+};
 const AWAY = {
   status: 503,
   title: 'Away for a moment',
@@ -46,7 +53,7 @@ function ofDatabase(error: unknown): { status: number; title: string; detail: st
   if (!(error instanceof DatabaseError)) return null;
   const { errno, code } = error.original as { errno?: number; code?: string };
   if (code === 'ER_SOCKET_UNEXPECTED_CLOSE' || code === 'ECONNRESET' || code === 'ER_GET_CONNECTION_TIMEOUT') return AWAY;
-  return DATABASE[errno ?? 0] ?? null;
+  return DATABASE[errno ?? 0] ?? (CANNOT_KEEP.has(errno ?? 0) ? CANNOT : null);
 }
 
 /**
@@ -55,6 +62,7 @@ function ofDatabase(error: unknown): { status: number; title: string; detail: st
  */
 export function loggedError(error: unknown): Record<string, unknown> {
   if (!(error instanceof Error)) return { message: 'something was thrown that is no error' };
+  const { cause } = error;
   const { errno, code } = ((error as { original?: unknown }).original ?? {}) as { errno?: number; code?: string };
   const database = error instanceof DatabaseError || error instanceof UniqueConstraintError || error instanceof ConnectionError;
   return {
@@ -65,6 +73,7 @@ export function loggedError(error: unknown): Record<string, unknown> {
       ?.split('\n')
       .filter((line) => /^\s+at /.test(line))
       .slice(0, 12),
+    ...(cause instanceof Error ? { cause: loggedError(cause) } : {}),
   };
 }
 const LONGEST_LOGGED = 300;

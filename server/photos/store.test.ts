@@ -79,6 +79,12 @@ describe('a store of pictures', () => {
     }).sign();
     expect(headers.get('authorization')).toContain('Signature=f0e8bdb87c964420e857bd35b5d6ed310bd44f0170aba48dd91039c6036bdb41');
   });
+  it('is tried when the service starts: a bucket or key that is none, or a store that is away, is told before the first photo', async () => {
+    await s3Store(setting()).probe();
+    await s3Store(setting()).probe();
+    for (const wrong of [`${setting()}x`, setting().replace('S3RVER:', 'NOBODY:'), 'http://a:b@127.0.0.1:1/b'])
+      await expect(s3Store(wrong).probe()).rejects.toThrow();
+  });
   it('says what is wrong with a setting, and what the store refused', async () => {
     for (const wrong of ['', 'pictures', 'ftp://a:b@host/bucket', 'https://host/bucket', 'https://a:b@host'])
       expect(() => s3Store(wrong)).toThrow(/DENDRIX_PICTURES/);
