@@ -8,8 +8,9 @@ import { lengthCell, degreesCell, numberCell, yearCell } from './cells';
 import { parseRows } from './rows';
 import { matchColumns, missingColumns, type ColumnKind, type ColumnMatch } from './columns';
 import { fromUtm, utmZone } from '../geo/utm';
-import { nearby, SAME_TREE_WITHIN } from '../geo/near';
-import { distance, type Place } from '../geo/distance';
+import { nearestEarlier } from '../geo/earlier';
+import { SAME_TREE_WITHIN } from '../geo/near';
+import type { Place } from '../geo/distance';
 
 /** A tree as a row of a list gives it, ready to be kept. */
 export interface ListedTree extends Place {
@@ -230,13 +231,12 @@ function placeOf(cell: (kind: ColumnKind) => string, zoneGiven: string | undefin
   return fromUtm(easting, northing, zone);
 }
 
-/** Rows that stand within a step of an earlier one. */
+/** Rows that stand within a step of an earlier one, each with the nearest of those. */
 function nearDuplicates(trees: readonly ListedTree[]): ListReport['duplicates'] {
-  const listed = nearby(trees);
-  return trees.flatMap((tree) =>
-    listed
-      .within(tree, SAME_TREE_WITHIN)
-      .filter((other) => other.line < tree.line)
-      .map((other) => ({ line: tree.line, tag: tree.tag, near: `${other.tag} (line ${other.line})`, metres: distance(tree, other) })),
-  );
+  return nearestEarlier(trees, SAME_TREE_WITHIN).flatMap((earlier, i) => {
+    const [tree, other] = [trees[i], earlier ? trees[earlier.at] : undefined];
+    return tree && other && earlier
+      ? [{ line: tree.line, tag: tree.tag, near: `${other.tag} (line ${other.line})`, metres: earlier.metres }]
+      : [];
+  });
 }

@@ -3,6 +3,7 @@
 // One sphere, and every one of them holds across 180°.
 export * from './distance';
 export * from './near';
+export * from './earlier';
 export * from './district';
 export * from './outline';
 export * from './utm-zone';

@@ -31,6 +31,7 @@ const MISTYPED: readonly [string, Record<string, string>, RegExp][] = [
   ['a level that is none', { LOG_LEVEL: 'warning' }, /LOG_LEVEL=warning/],
   ['a rate in words', { DENDRIX_RATE: '1,200' }, /DENDRIX_RATE=1,200/],
   ['a rate of nothing', { DENDRIX_RATE: '0' }, /DENDRIX_RATE/],
+  ['memory with its unit', { DENDRIX_THREAD_MEMORY: '2G' }, /DENDRIX_THREAD_MEMORY/],
   ['too many processes', { DENDRIX_PROCESSES: '128' }, /DENDRIX_PROCESSES/],
   ['a day that no month has', { DENDRIX_TODAY: '2026-02-30' }, /DENDRIX_TODAY/],
   ['a day written another way', { DENDRIX_TODAY: '14.07.2026' }, /DENDRIX_TODAY/],

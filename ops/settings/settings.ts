@@ -29,7 +29,7 @@ type Given = Readonly<Record<string, string | undefined>>;
 /** Every setting of ours that something reads; another name that begins like them is a typing mistake. */
 const KNOWN = [
   ...['CHAIN_FILE', 'DATA', 'DB_MEMORY', 'LINK', 'LOG', 'ORIGIN', 'PICTURES', 'PLANT', 'PROCESSES', 'PROVIDER', 'PROVIDER_CLIENT'],
-  ...['PROVIDER_NAME', 'PROVIDER_SECRET', 'PROXIES', 'RATE', 'TODAY', 'LOOK', 'SEED', 'SWEEP', 'E2E_WAIT', 'TEST_DATABASE', 'TEST_PLANTED'],
+  ...['PROVIDER_NAME', 'PROVIDER_SECRET', 'PROXIES', 'RATE', 'TODAY', 'LOOK', 'SEED', 'SWEEP', 'E2E_WAIT', 'TEST_DATABASE', 'TEST_PLANTED', 'THREAD_MEMORY'],
 ].map((name) => `DENDRIX_${name}`);
 const LEVELS = ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'];
 const OURS = ['DATABASE_URL', 'SESSION_SECRET', 'PORT', 'HOST', 'LOG_LEVEL'];
@@ -95,6 +95,8 @@ export function readSettings(given: Given): Settings {
     throw new SettingError(`HOST=${host} is not a name or number of a machine. Write one such as 127.0.0.1 or ::1.`);
   const [today, rate, proxies, pictures, logFile] = ['TODAY', 'RATE', 'PROXIES', 'PICTURES', 'LOG'].map((name) => set(`DENDRIX_${name}`));
   const provider = providerFrom(given);
+  const threadMemory = set('DENDRIX_THREAD_MEMORY');
+  if (threadMemory) whole('DENDRIX_THREAD_MEMORY', threadMemory, 64, 65_536);
   return {
     database: databaseIn(database),
     secret: secretIn(secret),

@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid';
 import { ImportJob } from './model';
 import { startService, type Service } from '../testing/service';
+import { closeThreads } from '../threads/pool';
 import { rebuildAll } from '../trees/rebuild';
 import { resumeImports } from './service';
 
@@ -95,6 +96,21 @@ describe('lists coming in', () => {
     expect((taken[0] as number) + (taken[1] as number)).toBe(1);
     expect(await wait(coordinator, cut)).toMatchObject({ state: 'done', report: { kept: 0, badCount: LONG } });
     expect((await ImportJob.findByPk(cut))?.request).toBeNull();
+  });
+  it('a list that wants more memory than there is fails by itself: it says so, keeps nothing, and the service goes on', async () => {
+    const coordinator = await service.as('coordinator');
+    await closeThreads();
+    process.env.DENDRIX_THREAD_MEMORY = '64';
+    try {
+      const id = newId();
+      const rows = Array.from({ length: 200_000 }, (_, i) => `M ${i},${45 + i / 1e5},-31.2`);
+      await coordinator.put(`/imports/${id}`, { text: ['tag,lat,lon', ...rows].join('\n') });
+      expect(await wait(coordinator, id)).toMatchObject({ state: 'failed', detail: expect.stringMatching(/too large to read in one piece/) });
+    } finally {
+      delete process.env.DENDRIX_THREAD_MEMORY;
+      await closeThreads();
+    }
+    expect((await coordinator.get('/trees?limit=1')).status).toBe(200);
   });
   it('says what a list lacks', async () => {
     const coordinator = await service.as('coordinator');

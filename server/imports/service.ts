@@ -8,6 +8,7 @@ import { Determination, Tree, type Tree as TreeRow } from '../trees/model';
 import { ImportJob } from './model';
 import { sha256 } from '../audit/canonical';
 import { chain } from '../audit/service';
+import { HttpProblem } from '../http/problem';
 import { inTransaction } from '../db/transaction';
 import { knownOf } from '../trees/known';
 import { pointOf } from '../trees/service';
@@ -229,6 +230,10 @@ export async function resumeImports(world: World, log: (error: unknown) => void)
   return taken;
 }
 
+/** The names that most rows hold. */
+const mostRows = (questions: ListReport['unknown']): ListReport['unknown'] =>
+  [...questions].sort((a, b) => b.rows - a.rows).slice(0, KEPT_LINES);
+
 async function run(world: World, job: ImportJob): Promise<void> {
   const end = (state: ImportJob['state'], part: { report?: ImportJob['report']; detail: string | null }) =>
     ImportJob.update({ state, request: null, heldUntil: null, ...part }, { where: { id: job.id } });
@@ -244,7 +249,7 @@ async function run(world: World, job: ImportJob): Promise<void> {
       if (now?.state === 'stopped') throw new Stopped();
       await ImportJob.update({ done, total, heldUntil: heldUntil() }, { where: { id: job.id } });
     });
-    const { trees, bad, warnings, duplicates, ...rest } = report;
+    const { trees, bad, warnings, duplicates, ambiguous, unknown, misspelt, ...rest } = report;
     await end(report.stops.length > 0 ? 'failed' : 'done', {
       detail: report.stops.join(' ') || null,
       report: {
@@ -256,12 +261,19 @@ async function run(world: World, job: ImportJob): Promise<void> {
         warnings: warnings.slice(0, KEPT_LINES),
         duplicateCount: duplicates.length,
         duplicates: duplicates.slice(0, KEPT_LINES),
+        ambiguous: mostRows(ambiguous),
+        unknown: mostRows(unknown),
+        misspelt: mostRows(misspelt),
       },
     });
   } catch (error) {
     const stopped = error instanceof Stopped;
     await end(stopped ? 'stopped' : 'failed', {
-      detail: stopped ? 'Stopped; nothing was kept.' : 'The list could not be kept; nothing of it was.',
+      detail: stopped
+        ? 'Stopped; nothing was kept.'
+        : error instanceof HttpProblem
+          ? error.message
+          : 'The list could not be kept; nothing of it was.',
     });
     if (!stopped) throw error;
   }

@@ -10,6 +10,8 @@ import type { Tasks, TaskName } from './tasks';
 const THREADS = 1;
 /** Work that may wait; more is refused, so that a flood of it is answered. */
 const WAITING = 64;
+/** A thread that wants more memory ends, and the service does not, MB: a list of 100,000 trees takes a third of it. */
+const memoryMb = (): number => Number(process.env.DENDRIX_THREAD_MEMORY ?? 1024);
 /** A thread without work ends after, ms. */
 const IDLE_MS = 60_000;
 
@@ -21,12 +23,13 @@ const open = (): Piscina =>
     maxThreads: THREADS,
     maxQueue: WAITING,
     idleTimeout: IDLE_MS,
+    resourceLimits: { maxOldGenerationSizeMb: memoryMb() },
   }));
 
 /**
  * Does a task in a thread.
  * @param tell called with how far it is, where the task says so
- * @throws HttpProblem 503 where more waits than will be done soon, what the task throws, or the signal's reason
+ * @throws HttpProblem 503 where more waits than will be done soon, 413 where it wants more memory than a thread has; what the task throws, or the signal's reason
  */
 export async function inThread<N extends TaskName>(
   name: N,
@@ -41,6 +44,10 @@ export async function inThread<N extends TaskName>(
     return (await threads.run({ input, port: port2 }, { name, transferList: [port2], ...(signal ? { signal } : {}) })) as Awaited<
       ReturnType<Tasks[N]>
     >;
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY')
+      throw new HttpProblem(413, 'Too large', 'This is too large to read in one piece. Split it into smaller files.');
+    throw error;
   } finally {
     port1.close();
   }

@@ -7,6 +7,9 @@ import type { World } from '../world';
 /** Rows of a list that are asked about at once. */
 export const PART = 500;
 
+/** Kept trees that are compared at one place: where more stand on one spot, the nearest of these is told. */
+const MOST_AT_ONE = 50;
+
 /** Trees that stand within a step of places. @returns for each place that has one the nearest, by its number in the list */
 export async function standingAt(
   { sequelize }: Pick<World, 'sequelize'>,
@@ -16,7 +19,7 @@ export async function standingAt(
   // One look into the spatial index for each place, all in one statement.
   const one = ([latitude, longitude]: readonly [number, number], at: number) =>
     `(SELECT ${at} AS at, tag, latitude, longitude FROM trees FORCE INDEX (${BY_PLACE})
-      WHERE ${inBox(boxAround({ latitude, longitude }, SAME_TREE_WITHIN * 1.1))})`;
+      WHERE ${inBox(boxAround({ latitude, longitude }, SAME_TREE_WITHIN * 1.1))} LIMIT ${MOST_AT_ONE})`;
   const rows = await sequelize.query<{ at: number; tag: string; latitude: number; longitude: number }>(
     places.map(one).join(' UNION ALL '),
     {
