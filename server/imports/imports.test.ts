@@ -105,7 +105,10 @@ describe('lists coming in', () => {
       const id = newId();
       const rows = Array.from({ length: 200_000 }, (_, i) => `M ${i},${45 + i / 1e5},-31.2`);
       await coordinator.put(`/imports/${id}`, { text: ['tag,lat,lon', ...rows].join('\n') });
-      expect(await wait(coordinator, id)).toMatchObject({ state: 'failed', detail: expect.stringMatching(/too large to read in one piece/) });
+      expect(await wait(coordinator, id)).toMatchObject({
+        state: 'failed',
+        detail: expect.stringMatching(/too large to read in one piece/),
+      });
     } finally {
       delete process.env.DENDRIX_THREAD_MEMORY;
       await closeThreads();

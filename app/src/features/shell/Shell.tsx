@@ -15,6 +15,7 @@ import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
 import { Icon, type IconName } from './icons';
 import { Shortcuts } from './Shortcuts';
+import { useAside } from './aside';
 import { useHeldFresh } from './useHeldFresh';
 import { useLittleRoom } from './useRoom';
 import { useOthersAhead } from './useOthersAhead';
@@ -55,6 +56,7 @@ function Frame({ children }: { children: ReactNode }) {
   const pathname = usePathname();
   const { parcels, online, needsSignIn } = useOutbox();
   const room = useLittleRoom();
+  const aside = useAside();
   const insets = useSafeAreaInsets();
   const inVisit = /^\/visit\/.+/.test(pathname);
 
@@ -84,11 +86,8 @@ function Frame({ children }: { children: ReactNode }) {
       {wide ? <Rail pathname={pathname} state={state} /> : null}
       <View className="min-h-0 min-w-0 flex-1" role="main">
         <DemonstrationLine />
-        {full ? (
-          <View className="bg-sulphur-wash px-4 py-1" role="alert">
-            <Small className="font-body-bold text-ink">{full}</Small>
-          </View>
-        ) : null}
+        <Alarm words={aside} />
+        <Alarm words={full} />
         {!wide && state && !inVisit ? (
           <View className="bg-sulphur-wash px-4 py-1" role="status">
             <Small className="text-ink">{state}</Small>
@@ -97,6 +96,16 @@ function Frame({ children }: { children: ReactNode }) {
         {children}
       </View>
       {!wide && !inVisit ? <Bar pathname={pathname} bottom={insets.bottom} /> : null}
+    </View>
+  );
+}
+
+/** What has to be said above every screen. */
+function Alarm({ words }: { words: string | null }) {
+  if (words === null) return null;
+  return (
+    <View className="border-b border-rule bg-sulphur-wash px-4 py-1" role="alert">
+      <Small className="font-body-bold text-ink">{words}</Small>
     </View>
   );
 }

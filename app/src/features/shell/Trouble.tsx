@@ -8,11 +8,15 @@ export function Trouble({ error, retry }: ErrorBoundaryProps) {
   return (
     <View role="alert" className="gap-3 p-5">
       <Heading>This screen cannot be shown</Heading>
-      <Body>What you entered is kept on this device. Try again; if it stays so, send the line below to whoever looks after Dendrix.</Body>
+      <Body>
+        Your entries are saved on this device. Try again. If that does not help, open Dendrix again, then send the line below to your
+        administrator.
+      </Body>
       <Small>{error.message}</Small>
       <Button kind="next" onPress={() => void retry()}>
         Try again
       </Button>
+      <Button onPress={() => window.location.reload()}>Open Dendrix again</Button>
     </View>
   );
 }
