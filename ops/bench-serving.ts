@@ -173,6 +173,43 @@ async function oneByOne(base: string): Promise<void> {
   }
 }
 
+/** What the service says of itself at /metrics: its processor time, s, and by route how many answers and how long they took, s. */
+interface Told {
+  cpu: number;
+  lag: number;
+  routes: Map<string, { answers: number; seconds: number }>;
+}
+async function told(base: string): Promise<Told> {
+  const text = await (await fetch(`${base}/metrics`)).text();
+  const value = (name: string) => Number(new RegExp(`^dendrix_${name} (\\S+)`, 'm').exec(text)?.[1] ?? NaN);
+  const routes: Told['routes'] = new Map();
+  for (const [, what, labels = '', n] of text.matchAll(/^dendrix_request_seconds_(sum|count)\{(.*)\} (\S+)/gm)) {
+    const [method, route] = ['method', 'route'].map((label) => new RegExp(`${label}="([^"]*)"`).exec(labels)?.[1]);
+    const key = `${method} ${route}`;
+    const held = routes.get(key) ?? { answers: 0, seconds: 0 };
+    held[what === 'sum' ? 'seconds' : 'answers'] += Number(n);
+    routes.set(key, held);
+  }
+  return { cpu: value('process_cpu_seconds_total'), lag: value('nodejs_eventloop_lag_p99_seconds'), routes };
+}
+
+/** Which routes the time went into, and how much of it the service was at work itself; the rest it waited for the database. */
+function shares(before: Told, after: Told, took: number): void {
+  const cpu = (after.cpu - before.cpu) / took;
+  console.log(
+    `the service itself was at work ${(cpu * 100).toFixed(0)} % of the time and waited for the database else; event loop late by ${(after.lag * 1000).toFixed(0)} ms (p99)`,
+  );
+  const rows = [...after.routes].map(([route, { answers, seconds }]) => {
+    const was = before.routes.get(route) ?? { answers: 0, seconds: 0 };
+    return { route, answers: answers - was.answers, seconds: seconds - was.seconds };
+  });
+  const all = rows.reduce((sum, { seconds }) => sum + seconds, 0);
+  for (const { route, answers, seconds } of rows.sort((a, b) => b.seconds - a.seconds).slice(0, 8))
+    console.log(
+      `  ${((seconds / all) * 100).toFixed(0)} % of waiting: ${route}, ${answers} answers, mean ${((seconds / answers) * 1000).toFixed(0)} ms`,
+    );
+}
+
 /** Many crews at once. */
 async function many(base: string, crews: number, seconds: number): Promise<void> {
   const picture = await sharp({
@@ -182,6 +219,7 @@ async function many(base: string, crews: number, seconds: number): Promise<void>
     .toBuffer();
   const phones = Array.from({ length: crews }, () => new Phone(base));
   for (const [i, phone] of phones.entries()) await phone.signIn(`crew${i + 1}`);
+  const before = await told(base);
   const from = performance.now();
   const until = Date.now() + seconds * 1000;
   const visits = await Promise.all(
@@ -198,6 +236,7 @@ async function many(base: string, crews: number, seconds: number): Promise<void>
   console.log(`\n${crews} crews for ${took.toFixed(0)} s, pictures of ${(picture.length / 1000).toFixed(0)} kB: ${errors} errors`);
   console.log(`read: ${of(read)}, ${(read.length / took).toFixed(0)} a second`);
   console.log(`write: ${of(write)}, ${(write.length / took).toFixed(1)} a second; ${visits.reduce((sum, n) => sum + n, 0)} visits`);
+  shares(before, await told(base), took);
 }
 
 /** @param args address of the service, then options */

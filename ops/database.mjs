@@ -4,7 +4,7 @@ import { randomBytes } from 'node:crypto';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { connect, createServer } from 'node:net';
-import { tmpdir, userInfo } from 'node:os';
+import { tmpdir, totalmem, userInfo } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -69,12 +69,15 @@ const alive = (pid) => {
   }
 };
 
+/** An eighth of the machine's memory, from 256M to 2G: a town of a hundred thousand trees then reads from memory. */
+const ownMemory = () => `${Math.round(Math.min(2048, Math.max(256, totalmem() / 2 ** 20 / 8)))}M`;
+
 /**
  * Opens the database.
  * - With DATABASE_URL set, that one is used and left alone.
  * - Otherwise a MariaDB with its data under `dir` is used; one that already runs there is shared.
  * @param {{ dir?: string, log?: (line: string) => void, quick?: boolean, own?: boolean, memory?: string }} options `quick` trades safety for speed, for
- *   tests; `memory` is what the database may keep of its data in memory (DENDRIX_DB_MEMORY, 256M); with `own` DATABASE_URL is not heeded, and databases named dendrix_test_… may be made, so that tests touch nothing else
+ *   tests; `memory` is what the database may keep of its data in memory (DENDRIX_DB_MEMORY; an eighth of the machine's, 256M to 2G); with `own` DATABASE_URL is not heeded, and databases named dendrix_test_… may be made, so that tests touch nothing else
  * @returns {Promise<{ url: string, close: () => Promise<void>, isDead?: () => boolean }>} `isDead` unless DATABASE_URL says whose it is
  */
 export async function openDatabase({
@@ -82,7 +85,7 @@ export async function openDatabase({
   log = () => {},
   quick = false,
   own = false,
-  memory = process.env.DENDRIX_DB_MEMORY ?? '256M',
+  memory = process.env.DENDRIX_DB_MEMORY ?? (quick ? '256M' : ownMemory()),
 } = {}) {
   if (!own && process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, close: async () => {} };
   if (!/^\d+[KMG]?$/i.test(memory)) throw new Error(`DENDRIX_DB_MEMORY=${memory} is not a size. Write one such as 512M or 2G.`);

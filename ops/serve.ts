@@ -13,7 +13,7 @@ import { Provider } from '../server/accounts/provider';
 import { letGoByTime } from '../server/accounts/retention';
 import { keepDistricts } from '../server/districts/service';
 import { anchor } from '../server/audit/service';
-import { alone } from '../server/db/alone';
+import { alone, Taken } from '../server/db/alone';
 import { addressesOf, connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
 import { defineModels } from '../server/db/models';
@@ -204,7 +204,9 @@ async function serve(): Promise<void> {
     letGo();
     setInterval(letGo, LET_GO_EVERY_MS).unref();
     // After an upgrade every tree is assessed again beside the service; one server does it, and one that follows goes on.
-    void assessAgain().catch((error: unknown) => logger.error({ err: error }, 'trees could not be assessed again'));
+    void assessAgain().catch((error: unknown) => {
+      if (!(error instanceof Taken)) logger.error({ err: error }, 'trees could not be assessed again');
+    });
     // A map far out is counted once, before anybody asks for it.
     void atlasOf(world).catch((error: unknown) => logger.error({ err: error }, 'the map could not be counted'));
     if (cluster.isPrimary) void announce();

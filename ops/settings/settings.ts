@@ -29,7 +29,20 @@ type Given = Readonly<Record<string, string | undefined>>;
 /** Every setting of ours that something reads; another name that begins like them is a typing mistake. */
 const KNOWN = [
   ...['CHAIN_FILE', 'DATA', 'DB_MEMORY', 'LINK', 'LOG', 'ORIGIN', 'PICTURES', 'PLANT', 'PROCESSES', 'PROVIDER', 'PROVIDER_CLIENT'],
-  ...['PROVIDER_NAME', 'PROVIDER_SECRET', 'PROXIES', 'RATE', 'TODAY', 'LOOK', 'SEED', 'SWEEP', 'E2E_WAIT', 'TEST_DATABASE', 'TEST_PLANTED', 'THREAD_MEMORY'],
+  ...[
+    'PROVIDER_NAME',
+    'PROVIDER_SECRET',
+    'PROXIES',
+    'RATE',
+    'TODAY',
+    'LOOK',
+    'SEED',
+    'SWEEP',
+    'E2E_WAIT',
+    'TEST_DATABASE',
+    'TEST_PLANTED',
+    'THREAD_MEMORY',
+  ],
 ].map((name) => `DENDRIX_${name}`);
 const LEVELS = ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'];
 const OURS = ['DATABASE_URL', 'SESSION_SECRET', 'PORT', 'HOST', 'LOG_LEVEL'];

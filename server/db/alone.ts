@@ -1,10 +1,13 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 
+/** Another server is at it. */
+export class Taken extends Error {}
+
 /**
  * Does something that only one server may do at a time; the others wait their turn. A named lock belongs to its connection, so it is
  * taken in a transaction, which keeps one; what is done runs on others. Whoever dies lets go of it.
  * @param seconds others wait so long
- * @throws Error where another server held it for longer
+ * @throws Taken where another server held it for longer
  */
 export const alone = <T>(sequelize: Sequelize, name: string, seconds: number, work: () => Promise<T>): Promise<T> =>
   sequelize.transaction(async (transaction) => {
@@ -13,7 +16,7 @@ export const alone = <T>(sequelize: Sequelize, name: string, seconds: number, wo
       type: QueryTypes.SELECT,
       replacements: [name, seconds],
     });
-    if (held?.got !== 1) throw new Error('another server is bringing the database up to date; try again when it is done');
+    if (held?.got !== 1) throw new Taken('another server is bringing the database up to date; try again when it is done');
     try {
       return await work();
     } finally {

@@ -18,6 +18,8 @@ export const FINE = 17;
 const CLOSE = 14;
 /** Trees read at a time when everything is. */
 const PAGE = 20_000;
+/** Squares that are counted in one statement. */
+const AT_ONCE = 100;
 /** More squares than that are read faster with everything. */
 const MOST_SQUARES = 3000;
 /** The levels from which on each tree may be drawn by itself, and the most trees of one tile that are. */
@@ -206,28 +208,39 @@ export class Atlas {
     const changed = newest < this.known ? null : await changedTrees(this.world, this.known, newest);
     const squares = new Set(changed?.map((tree) => keyOf(tileAt(tree, FINE))));
     if (changed === null || squares.size > MOST_SQUARES) return this.readAll(newest);
-    for (const key of squares) {
-      const cell = await this.countSquare(tileOfKey(key, FINE));
-      if (cell) this.cells.set(key, cell);
-      else this.cells.delete(key);
-      const { x, y } = tileOfKey(key, FINE);
-      for (let z = 0; z <= FINE; z++) this.versions.set(levelKey({ z, x: x >> (FINE - z), y: y >> (FINE - z) }), newest);
+    const keys = [...squares];
+    for (let from = 0; from < keys.length; from += AT_ONCE) {
+      const some = keys.slice(from, from + AT_ONCE);
+      const cells = await this.countSquares(some);
+      for (const key of some) {
+        const cell = cells.get(key);
+        if (cell) this.cells.set(key, cell);
+        else this.cells.delete(key);
+        const { x, y } = tileOfKey(key, FINE);
+        for (let z = 0; z <= FINE; z++) this.versions.set(levelKey({ z, x: x >> (FINE - z), y: y >> (FINE - z) }), newest);
+      }
     }
     this.known = newest;
   }
 
-  /** Counts one square from the spatial index. */
-  private async countSquare(tile: Tile): Promise<Cell | null> {
-    const rows = await this.world.sequelize.query<Counted>(
-      `SELECT ${COUNTED_COLUMNS} FROM trees FORCE INDEX (${BY_PLACE}) WHERE ${inBox(boxOf(tile))}`,
-      { type: QueryTypes.SELECT },
-    );
-    const counting = new Counting(this.kinds);
-    const own = keyOf(tile);
-    // Squares share their edges; a tree on one belongs to the next.
-    const here = rows.filter((tree) => keyOf(tileAt(tree, FINE)) === own);
-    for (const tree of here) counting.add(tree);
-    return here.length === 0 ? null : counting.cell();
+  /** Counts squares from the spatial index, all in one statement: one at a time, a busy hour would keep every map waiting. */
+  private async countSquares(keys: readonly number[]): Promise<Map<number, Cell>> {
+    const one = (key: number) =>
+      `(SELECT id, ${COUNTED_COLUMNS} FROM trees FORCE INDEX (${BY_PLACE}) WHERE ${inBox(boxOf(tileOfKey(key, FINE)))})`;
+    const rows = await this.world.sequelize.query<Counted & { id: string }>(keys.map(one).join(' UNION ALL '), { type: QueryTypes.SELECT });
+    const counting = new Map<number, Counting>();
+    const wanted = new Set(keys);
+    const counted = new Set<string>();
+    for (const tree of rows) {
+      // Squares share their edges: a tree on one is read with both, and belongs to the next.
+      const key = keyOf(tileAt(tree, FINE));
+      if (!wanted.has(key) || counted.has(tree.id)) continue;
+      counted.add(tree.id);
+      const square = counting.get(key) ?? new Counting(this.kinds);
+      counting.set(key, square);
+      square.add(tree);
+    }
+    return new Map([...counting].map(([key, square]) => [key, square.cell()]));
   }
 
   /** Reads every tree once, in the order of their ids, some at a time. */
