@@ -1,6 +1,7 @@
 // Every screen held against axe-core, on a phone and on a wide screen, by day and at dusk; dialogs, headings and titles.
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
+import { SEED, SWEEP } from '../core/testing/sample';
 import { firstVisit, goIn, signIn, useTown } from './town';
 
 const town = useTown();
@@ -58,11 +59,15 @@ const SCREENS: readonly [path: string, title: RegExp][] = [
 
 describe.each(['phone', 'wide'] as const)('on a %s, by day and at dusk', (size) => {
   let page: Page;
-  /** Nothing is wrong by day, and no colour at dusk: what else there is stands there in either. */
+  /**
+   * Nothing is wrong by day, and no colour at dusk: what else there is stands there in either. Colours are the same on both sizes, so a
+   * run of the tests looks at them on one, another each day.
+   */
   const isClean = async () => {
     await page.emulateMedia({ colorScheme: 'light' });
     await page.locator('html:not(.dusk)').waitFor();
     expect(await violations(page)).toEqual([]);
+    if (!SWEEP && size !== (SEED % 2 === 0 ? 'phone' : 'wide')) return;
     await page.emulateMedia({ colorScheme: 'dark' });
     await page.locator('html.dusk').waitFor();
     expect(await violations(page, 'html', COLOUR)).toEqual([]);
