@@ -1,7 +1,7 @@
 import type { Look as Seen } from '@dendrix/core/record';
 import { addDays } from '@dendrix/core/time';
 import { nameFinder } from '@dendrix/core/naming';
-import { derive } from '@dendrix/core/review';
+import { derive } from '@dendrix/core/state';
 import { Determination, Tree } from '../server/trees/model';
 import { Setting } from '../server/organisation/model';
 import { User } from '../server/accounts/model';

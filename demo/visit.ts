@@ -1,7 +1,7 @@
 import { emptyLook, keysByPlace, SCHEMA, type Beneath, type Look, type SignSeen, type VisitSubmission } from '@dendrix/core/record';
 import { identify, settlingLooks, visitNameOf } from '@dendrix/core/naming';
 import { stageIn } from '@dendrix/core/measuring';
-import { judgeLook } from '@dendrix/core/review';
+import { judgeLook } from '@dendrix/core/state';
 import { type Observation } from '@dendrix/core/record';
 import { ZONES, type District, type Library, type Stage, type Taxon, type Zone } from '@dendrix/core/knowledge';
 import { recordMonth, showsAt } from '@dendrix/core/time';

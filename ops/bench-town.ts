@@ -2,7 +2,7 @@ import { genusOf, lookAlikesOf, type Library } from '@dendrix/core/knowledge';
 import { randomFrom } from '@dendrix/core/maths';
 import { modelOf } from '@dendrix/core/naming';
 import { rankTree, simulatedTree, tellingLook, type About } from '@dendrix/core/naming/calibrate';
-import { stockOf } from '@dendrix/core/review';
+import { stockOf } from '@dendrix/core/town';
 import { randomFrom as demoRandom } from '../demo/random';
 import { demoTrees } from '../demo/trees';
 

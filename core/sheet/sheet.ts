@@ -13,8 +13,8 @@ import { plateLeaf } from '../figures/plate-leaf';
 import { type Figure } from '../figures/shape';
 import { signLabel, type Library, type Zone } from '../knowledge';
 import type { UnitSystem } from '../units/lengths';
-import { standingNameOf } from '../review/name';
-import { newestJudging, standingVisits, standingWords } from '../review/standing';
+import { standingNameOf } from '../state/name';
+import { newestJudging, standingVisits, standingWords } from '../state/standing';
 
 /** A part of the sheet, in the order it is printed. */
 export type SheetBlock =

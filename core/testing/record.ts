@@ -2,8 +2,8 @@
 import type { DeterminationView, ReviewView, VisitView } from '../contracts/api';
 import type { Judgement } from '../record/judgement';
 import { emptyLook, type Look } from '../record/look';
-import type { Planning } from '../review/follow-ups';
-import type { Judgeable } from '../review/judge-visits';
+import type { Planning } from '../state/follow-ups';
+import type { Judgeable } from '../state/judge-visits';
 import { judge } from './judge';
 
 /** What a plain look at a tree nobody named is judged as; made once. */

@@ -1,7 +1,7 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import { Op, QueryTypes } from 'sequelize';
 import type { Account, AgreementAnswer, ErrorBenchAnswer, TownErrors } from '@dendrix/core/contracts';
-import { errorModel, readTwice, type Reading, type SettledCase } from '@dendrix/core/review/agreement';
+import { errorModel, readTwice, type Reading, type SettledCase } from '@dendrix/core/town/agreement';
 import { chain } from '../audit/service';
 import { inTransaction } from '../db/transaction';
 import { Setting } from '../organisation/model';

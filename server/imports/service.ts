@@ -2,7 +2,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { againstKnown, Stopped, type ListReport, type ReadListOptions } from '@dendrix/core/exchange';
 import { Op } from 'sequelize';
-import { derive } from '@dendrix/core/review';
+import { derive } from '@dendrix/core/state';
 import type { ImportView } from '@dendrix/core/contracts';
 import { Determination, Tree, type Tree as TreeRow } from '../trees/model';
 import { ImportJob } from './model';

@@ -1,7 +1,7 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import { QueryTypes } from 'sequelize';
 import { boxOf, districtAt, keyOf, middleOf, placeOnFlat, tileAt, tileOfKey, type Box, type Place, type Tile } from '@dendrix/core/geo';
-import { ANSWERS, ASKS, dayNumber, stockOf, type Ask, type Countable } from '@dendrix/core/review';
+import { ANSWERS, ASKS, dayNumber, stockOf, type Ask, type Countable } from '@dendrix/core/town';
 import type { StockAnswer } from '@dendrix/core/contracts';
 import { changedTrees, newestChange } from '../audit/changes';
 import { BY_PLACE, inBox } from '../trees/within';

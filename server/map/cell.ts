@@ -1,4 +1,4 @@
-import { ANSWERS, answerOf, dayNumber, SOON_DAYS, type Ask, type Countable } from '@dendrix/core/review';
+import { ANSWERS, answerOf, dayNumber, SOON_DAYS, type Ask, type Countable } from '@dendrix/core/town';
 import { onFlat } from '@dendrix/core/geo';
 
 /** What is read of a tree to count it. */

@@ -2,7 +2,7 @@ import { gunzipSync } from 'node:zlib';
 import { z } from 'zod';
 import { DEEPEST, isTile } from '@dendrix/core/geo';
 import { isoDate } from '@dendrix/core/record';
-import { ANSWERS, ASKS } from '@dendrix/core/review';
+import { ANSWERS, ASKS } from '@dendrix/core/town';
 import { mapAnswer, stockAnswer } from '@dendrix/core/contracts';
 import { box } from '../http/box';
 import { notFound } from '../http/problem';

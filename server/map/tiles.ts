@@ -4,7 +4,7 @@ import { fromGeojsonVt } from '@maplibre/vt-pbf';
 import { LRUCache } from 'lru-cache';
 import { QueryTypes } from 'sequelize';
 import { boxOf, EXTENT, inTile, onFlat, tileAt, type Tile } from '@dendrix/core/geo';
-import { ANSWERS, ASKS, tileTags, type Asked } from '@dendrix/core/review';
+import { ANSWERS, ASKS, tileTags, type Asked } from '@dendrix/core/town';
 import { BY_PLACE, inBox } from '../trees/within';
 import type { World } from '../world';
 import { atlasOf, type Atlas } from './atlas';

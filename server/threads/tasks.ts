@@ -11,7 +11,7 @@ import {
   type MarkError,
   type Reading,
   type SettledCase,
-} from '@dendrix/core/review/agreement';
+} from '@dendrix/core/town/agreement';
 import type { Sheet } from '@dendrix/core/sheet';
 import { loadLibrary } from '@dendrix/library';
 import { checkShape } from '../http/body';

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { distance, type Place } from '@dendrix/core/geo';
 import type { FindAnswer, KindAnswer, TreeBrief } from '@dendrix/core/contracts';
-import { findable, findableKinds, matchOf, tagKeyOf, type Findable, type Match } from '@dendrix/core/review';
+import { findable, findableKinds, matchOf, tagKeyOf, type Findable, type Match } from '@dendrix/core/town';
 import { selectBriefs } from './briefs';
 import { BY_PLACE, boxAround, inBox } from './within';
 import type { World } from '../world';

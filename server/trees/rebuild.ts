@@ -1,6 +1,6 @@
 import { Op, type Transaction } from 'sequelize';
 import type { Judgement, Organisation } from '@dendrix/core/record';
-import { judgeVisits, type Derived } from '@dendrix/core/review';
+import { judgeVisits, type Derived } from '@dendrix/core/state';
 import { canonical } from '../audit/canonical';
 import { noteChange } from '../audit/changes';
 import { inTransaction } from '../db/transaction';

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { RULES } from '@dendrix/core/judging';
 import { SOUNDNESS } from '@dendrix/core/knowledge';
-import { standingVisits } from '@dendrix/core/review';
+import { standingVisits } from '@dendrix/core/state';
 import { noteChange } from '../audit/changes';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import type { Judgeable } from '@dendrix/core/review';
+import type { Judgeable } from '@dendrix/core/state';
 import { notFound } from '../http/problem';
 import { Review } from '../reviews/model';
 import { Visit } from '../visits/model';

@@ -2,17 +2,17 @@ import type { Transaction } from 'sequelize';
 import { v5 as namedId } from 'uuid';
 import { districtAt } from '@dendrix/core/geo';
 import { RULES } from '@dendrix/core/judging';
+import { reviewWeight } from '@dendrix/core/review';
 import {
   derive,
   judgeVisits,
   reviewersDiffer,
-  reviewWeight,
   standingVisits,
   type Derived,
   type FollowUp as Due,
   type Judgeable,
   type TreeRecord,
-} from '@dendrix/core/review';
+} from '@dendrix/core/state';
 import { addMonths, dayAt } from '@dendrix/core/time';
 import { canonical } from '../audit/canonical';
 import { readOrganisation } from '../organisation/service';

@@ -1,5 +1,6 @@
 import { SCHEMA, upcastVisit, look, judgement as judgementSchema, type Judgement, type Look } from '@dendrix/core/record';
-import { differsFrom, type Planning } from '@dendrix/core/review';
+import { differsFrom } from '@dendrix/core/review';
+import { type Planning } from '@dendrix/core/state';
 import type {
   DeterminationView,
   FollowUpView,

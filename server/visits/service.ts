@@ -6,7 +6,7 @@ import { districtAt, type Place } from '@dendrix/core/geo';
 import { checkSizes } from '@dendrix/core/measuring';
 import { checkObservations } from '@dendrix/core/naming';
 import { checkLook, checkTrait, isEmptyLook, simulatedIn, taxonOf, type VisitSubmission } from '@dendrix/core/record';
-import { rootOf } from '@dendrix/core/review';
+import { rootOf } from '@dendrix/core/state';
 import { dayAt, daysBetween } from '@dendrix/core/time';
 import { READING_WORDS } from '@dendrix/core/words';
 import { canonical } from '../audit/canonical';

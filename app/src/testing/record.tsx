@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import type { Account, MapAnswer, QueueItem, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { assess } from '@dendrix/core/judging';
 import { emptyLook, organisation, type Look, type TreeSubmission, type VisitName } from '@dendrix/core/record';
-import { briefOfNew, derive } from '@dendrix/core/review';
+import { briefOfNew, derive } from '@dendrix/core/state';
 import { found, oneTree, organisationPicks, reviewQueue, roundAhead, session, townCounted, townDistricts } from '@/data/keys';
 import { due } from '@dendrix/core/planning';
 import { todayIso } from '@/features/shell/today';

@@ -6,7 +6,7 @@ import { v7 as newId } from 'uuid';
 import type { TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { SCHEMA, type VisitSubmission } from '@dendrix/core/record';
 import type { UnitSystem } from '@dendrix/core/units';
-import { timeline, versionsOf, type TimelineEntry } from '@dendrix/core/review';
+import { timeline, versionsOf, type TimelineEntry } from '@dendrix/core/state';
 import { useSession } from '@/features/session/useSession';
 import { useSettings } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';

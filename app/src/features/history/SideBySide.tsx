@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { TreeDetail, VisitView } from '@dendrix/core/contracts';
-import { standingVisits, twoVisits, type Beside } from '@dendrix/core/review';
+import { twoVisits, type Beside } from '@dendrix/core/review';
+import { standingVisits } from '@dendrix/core/state';
 import { capital, sideWords } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';

@@ -9,7 +9,7 @@ import { useDistrict } from '@/features/shell/useDistrict';
 import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { capital, cautionsOf, wordsIn } from '@dendrix/core/words';
-import { kindIn } from '@dendrix/core/review';
+import { kindIn } from '@dendrix/core/town';
 import { useStock } from '@/features/tree/useStock';
 import { kindInTown } from '@/data/keys';
 import { Body, Heading, Latin, Small, Strong, Title } from '@/ui/text';

@@ -15,7 +15,7 @@ import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { DEEPEST, type Box, type Place } from '@dendrix/core/geo';
-import { ASKS, dayNumber, SOON_DAYS, tileTags, type Ask } from '@dendrix/core/review';
+import { ASKS, dayNumber, SOON_DAYS, tileTags, type Ask } from '@dendrix/core/town';
 import { useTheme } from '@/ui/theme';
 import { drawLabel, drawMark, LABEL, labelName, markName, MARKS, PARTS, readLabel } from './marks';
 import type { Behind } from './what-lies-behind';

@@ -1,4 +1,4 @@
-import { ANSWERS, ASKS, type Ask } from '@dendrix/core/review';
+import { ANSWERS, ASKS, type Ask } from '@dendrix/core/town';
 import { ASK_WORDS, labelName, markName, MARKS, readLabel } from './marks';
 
 describe('marks', () => {

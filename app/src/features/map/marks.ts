@@ -1,4 +1,4 @@
-import type { Ask } from '@dendrix/core/review';
+import type { Ask } from '@dendrix/core/town';
 import type { Palette } from '@/ui/palette';
 
 export const ASK_WORDS: Record<Ask, string> = { due: 'When due', name: 'How sure the name', vigour: 'Vigour', soundness: 'Soundness' };

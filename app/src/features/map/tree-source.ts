@@ -2,7 +2,7 @@ import { fromGeojsonVt } from '@maplibre/vt-pbf';
 import { addProtocol } from 'maplibre-gl';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { EXTENT, inTile, keyOf, onFlat, tileAt, type Tile } from '@dendrix/core/geo';
-import { tileTags } from '@dendrix/core/review';
+import { tileTags } from '@dendrix/core/town';
 import { heldTrees } from '@/offline/held';
 
 // Where the map has its trees from: tiles of the server, and without a signal the same made here from what the device holds.

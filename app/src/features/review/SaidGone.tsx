@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { VisitView } from '@dendrix/core/contracts';
 import { eyeEnds, saidGone } from '@dendrix/core/record';
-import { wordKey } from '@dendrix/core/review';
+import { wordKey } from '@dendrix/core/state';
 import { OVERRULED_WORDS, signLabel, zoneWords } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { Body, Small } from '@/ui/text';

@@ -4,7 +4,7 @@ import { unseenSides } from '@dendrix/core/history';
 import type { TreeDetail } from '@dendrix/core/contracts';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
-import { standingVisits } from '@dendrix/core/review';
+import { standingVisits } from '@dendrix/core/state';
 import { Heading, Small, Strong } from '@/ui/text';
 import { Rings } from './Rings';
 

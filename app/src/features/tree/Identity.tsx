@@ -4,7 +4,7 @@ import type { TreeDetail } from '@dendrix/core/contracts';
 import { plateLeaf } from '@dendrix/core/figures';
 import { slugOf } from '@dendrix/core/knowledge';
 import { commonName, districtOf, taxonNamed } from '@/features/shell/library';
-import { standingNameOf, standingWords } from '@dendrix/core/review';
+import { standingNameOf, standingWords } from '@dendrix/core/state';
 import { capital } from '@dendrix/core/words';
 import { listedWords } from '@/features/library/words';
 import { Body, Latin, Said, Small, Strong, useScreenTitle } from '@/ui/text';

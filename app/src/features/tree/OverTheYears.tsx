@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { alertsOf, ANYWHERE, changesOver, type Place } from '@dendrix/core/history';
 import type { Change } from '@dendrix/core/record';
 import type { ReviewView, VisitView } from '@dendrix/core/contracts';
-import { readAsReviewed, standingVisits } from '@dendrix/core/review';
+import { readAsReviewed, standingVisits } from '@dendrix/core/state';
 import { library } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { Body, Heading, Small, Strong } from '@/ui/text';

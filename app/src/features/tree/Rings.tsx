@@ -3,7 +3,7 @@ import { TRACKED } from '@dendrix/core/knowledge';
 import type { SignSeen } from '@dendrix/core/record';
 import type { VisitView } from '@dendrix/core/contracts';
 import { signField, STEM_SIDES, type Zone } from '@dendrix/core/knowledge';
-import { standingVisits } from '@dendrix/core/review';
+import { standingVisits } from '@dendrix/core/state';
 import { useTheme } from '@/ui/theme';
 
 const SIZE = 300;

@@ -4,7 +4,7 @@ import { ScrollView, View } from 'react-native';
 import type { TreeDetail } from '@dendrix/core/contracts';
 import type { UnitSystem } from '@dendrix/core/units';
 import { todayIso } from '@/features/shell/today';
-import { standingVisits } from '@dendrix/core/review';
+import { standingVisits } from '@dendrix/core/state';
 import { dateWithSeason, dayWords, dueWords, lengthWords } from '@/features/shell/words';
 import { useSession } from '@/features/session/useSession';
 import { Small, Strong } from '@/ui/text';

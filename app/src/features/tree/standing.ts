@@ -1,6 +1,6 @@
 import { NOT_JUDGED as NO_BAND, type Scale as ScaleOf } from '@dendrix/core/record';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
-import { newestJudging } from '@dendrix/core/review';
+import { newestJudging } from '@dendrix/core/state';
 
 const NOT_JUDGED = { band: 'not looked at yet', reasons: [] };
 /**

@@ -1,2 +1,2 @@
 // Judges what waits on this device; fetched only where something does.
-export { briefWithUnsent } from '@dendrix/core/review';
+export { briefWithUnsent } from '@dendrix/core/state';

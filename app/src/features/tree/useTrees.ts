@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
 import { districtAt } from '@dendrix/core/geo/district';
-import { briefOfNew, detailOfNew, withUnsent } from '@dendrix/core/review';
+import { briefOfNew, detailOfNew, withUnsent } from '@dendrix/core/state';
 import { NoSignal } from '@/data/api';
 import { found, olderVisits, oneTree } from '@/data/keys';
 import { useLeading } from '@/features/shell/leading';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { TreeBrief } from '@dendrix/core/contracts';
-import type { Unsent } from '@dendrix/core/review';
+import type { Unsent } from '@dendrix/core/state';
 import { useSession } from '@/features/session/useSession';
 import { usePart } from '@/features/shell/usePart';
 import { visitsIn } from '@/offline/outbox';

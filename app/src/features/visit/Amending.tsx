@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import type { VisitView } from '@dendrix/core/contracts';
-import { versionsOf } from '@dendrix/core/review';
+import { versionsOf } from '@dendrix/core/state';
 import { dayWords } from '@/features/shell/words';
 import type { VisitDraft } from '@/offline/draft';
 import { Body } from '@/ui/text';

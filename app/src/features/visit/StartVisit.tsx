@@ -4,7 +4,7 @@ import { Pressable, View } from 'react-native';
 import { List } from '@/ui/list';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import { distance, type Place } from '@dendrix/core/geo';
-import { findAmong } from '@dendrix/core/review';
+import { findAmong } from '@dendrix/core/town';
 import { commonName } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { distanceWords } from '@/features/shell/words';

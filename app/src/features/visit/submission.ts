@@ -10,7 +10,7 @@ import {
 import type { VisitView } from '@dendrix/core/contracts';
 import type { Place } from '@dendrix/core/geo';
 import { settlingLooks, visitNameOf } from '@dendrix/core/naming';
-import { judgeLook, type JudgedName } from '@dendrix/core/review';
+import { judgeLook, type JudgedName } from '@dendrix/core/state';
 import { library } from '@/features/shell/library';
 import type { VisitDraft } from '@/offline/draft';
 import type { MeasuredEntry } from '@dendrix/core/measuring';

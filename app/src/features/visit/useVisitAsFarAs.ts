@@ -4,7 +4,7 @@ import { knownSigns } from '@dendrix/core/history';
 import { yearsBetween } from '@dendrix/core/maths';
 import { readEntry } from '@dendrix/core/measuring';
 import { isEmptyLook } from '@dendrix/core/record';
-import { judgedName, readAsReviewed, standingVisits, versionsOf } from '@dendrix/core/review';
+import { judgedName, readAsReviewed, standingVisits, versionsOf } from '@dendrix/core/state';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';

@@ -6,7 +6,7 @@ import { capital, PROFILE_WORDS, signLabel, signWords, wordsIn, zoneWords } from
 import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/core/record';
 import { type TreeBrief } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
-import { standingWords, type JudgedName } from '@dendrix/core/review';
+import { standingWords, type JudgedName } from '@dendrix/core/state';
 import { useOrganisation } from '@/features/session/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';

@@ -6,7 +6,7 @@ import { emptyLook, organisation, type VisitName } from '@dendrix/core/record';
 import { type VisitView } from '@dendrix/core/contracts';
 import { EMPTY_ENTRY, readEntry, type Entry } from '@dendrix/core/measuring';
 import { STEM_SIDES, ZONES } from '@dendrix/core/knowledge';
-import { judgedName, type JudgedName } from '@dendrix/core/review';
+import { judgedName, type JudgedName } from '@dendrix/core/state';
 import { taxonNamed } from '@/features/shell/library';
 import { OverTheYears } from '@/features/tree/OverTheYears';
 import { lookOfDraft, newDraft, type VisitDraft } from '@/offline/draft';

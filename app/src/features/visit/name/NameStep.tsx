@@ -7,7 +7,7 @@ import { lookAlikesOf, slugOf } from '@dendrix/core/knowledge';
 import { cautionsOf, wordsIn } from '@dendrix/core/words';
 import type { Place } from '@dendrix/core/geo';
 import { Plate } from '@/features/library/Plate';
-import { kindIn } from '@dendrix/core/review';
+import { kindIn } from '@dendrix/core/town';
 import { commonName, districtOf, library, matchedWords, namesIn } from '@/features/shell/library';
 import { Body, Figures, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';

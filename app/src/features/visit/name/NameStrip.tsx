@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import type { Trait } from '@dendrix/core/knowledge';
-import type { JudgedName } from '@dendrix/core/review';
+import type { JudgedName } from '@dendrix/core/state';
 import { Button } from '@/ui/button';
 import { Latin, Small } from '@/ui/text';
 import { short } from './LeadingNames';

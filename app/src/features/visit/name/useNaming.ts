@@ -4,7 +4,7 @@ import { identify, questionsOf, type Identification, type NextLook } from '@dend
 import type { Line, Trait } from '@dendrix/core/knowledge';
 import { inLeaf } from '@dendrix/core/time';
 import type { Place } from '@dendrix/core/geo';
-import { stockWithout, type Countable } from '@dendrix/core/review';
+import { stockWithout, type Countable } from '@dendrix/core/town';
 import type { Stock } from '@dendrix/core/record';
 import { townErrorsHeld } from '@/data/keys';
 import { districtOf, library } from '@/features/shell/library';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { ReviewView } from '../contracts/api';
 import { reviewersDiffer, standingNameOf, type NameGiven } from './name';
-import { asksSecondLook, lotOf } from './second-look';
+import { asksSecondLook, lotOf } from '../review/second-look';
 import { runs } from '../testing/sample';
 
 // Two reviewers at one visit, each without knowing of the other: neither may outdo the other unseen.

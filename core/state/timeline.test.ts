@@ -1,7 +1,7 @@
 import type { VisitView } from '../contracts/api';
 import { testVisit } from '../testing/record';
 import { testLibrary } from '../testing/library';
-import { twoVisits } from './beside';
+import { twoVisits } from '../review/beside';
 import { timeline, versionsOf } from './timeline';
 
 describe('what happened at a tree', () => {
