@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { TreeBrief } from '../contracts/api';
-import { nameFinder } from '../naming/names';
+import { nameFinder } from '../naming/names/names';
 import { testLibrary } from '../testing/library';
 import { degreesCell, lengthCell, numberCell, yearCell } from './cells';
 import { fromUtm, toUtm, utmZone } from '../geo/utm';

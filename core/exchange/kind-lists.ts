@@ -1,4 +1,4 @@
-import type { NameFinder } from '../naming/names';
+import type { NameFinder } from '../naming/names/names';
 import { parseCsv } from './csv';
 
 // Local lists of kinds: what a town plants, watches, fights, protects. A table with a name and a list in each row, as towns publish it.

@@ -1,7 +1,7 @@
 import { oddPlace } from './far';
 import { hasUnseen } from '../record/tree';
 import { tagKey } from './tag-key';
-import type { NameAnswer, NameFinder } from '../naming/names';
+import type { NameAnswer, NameFinder } from '../naming/names/names';
 import { diameterFromGirth } from '../measuring/stem';
 import type { LengthUnit } from '../units/units';
 import { lengthCell, degreesCell, numberCell, yearCell } from './cells';

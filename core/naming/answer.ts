@@ -1,5 +1,5 @@
 import type { Identification } from './identify';
-import type { Mark } from './rank';
+import type { Mark } from './model/rank';
 
 /** The answer of `dendrix identify`: plain values, the contract other tools read. */
 export interface IdentifyAnswer {

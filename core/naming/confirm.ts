@@ -1,8 +1,8 @@
 import { LINES, lookAlikesOf, type Line } from '../knowledge';
-import { fitOf, type Fit } from './fit';
-import type { Model } from './model';
+import { fitOf, type Fit } from './model/fit';
+import type { Model } from './model/model';
 import { notRuledOut } from './not-held';
-import type { Candidate, Ranking } from './rank';
+import type { Candidate, Ranking } from './model/rank';
 import { type RULES } from '../record/observation';
 import { wordsIn, type Catalogue, type Speech } from '../words/catalogue';
 

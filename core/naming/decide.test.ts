@@ -3,12 +3,12 @@
 import type { District, Library, Taxon } from '../knowledge';
 import { testLibrary } from '../testing/library';
 import { libraryOf, taxonOf, traitOf, type States } from '../testing/toy';
-import { comesIntoView, lookNext } from './look-next';
+import { comesIntoView, lookNext } from './look/look-next';
 import { confirmation } from './confirm';
-import { fitOf } from './fit';
+import { fitOf } from './model/fit';
 import { levelOf } from './level';
-import { modelOf } from './model';
-import { rank, type Candidate } from './rank';
+import { modelOf } from './model/model';
+import { rank, type Candidate } from './model/rank';
 import { type Observation } from '../record/observation';
 import { rungs } from './confirm';
 import { see } from '../testing/see';

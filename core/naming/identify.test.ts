@@ -4,7 +4,7 @@ import { identify } from './identify';
 import { identifyRequest } from './request';
 import { toAnswer } from './answer';
 import { type Observation } from '../record/observation';
-import { combineLine, weighLine } from './line';
+import { combineLine, weighLine } from './model/line';
 import { see } from '../testing/see';
 
 const run = (observations: Partial<Observation>[], more: Record<string, unknown> = {}) =>

@@ -1,11 +1,11 @@
 import type { Library } from '../knowledge';
 import { wordsIn, type Speech } from '../words/catalogue';
 import { confirmation, rungs, type Confirmation } from './confirm';
-import { fitOf, type Fit } from './fit';
+import { fitOf, type Fit } from './model/fit';
 import { levelOf, type LevelReached } from './level';
-import { comesIntoView, lookNext, type LaterLook, type NextLook } from './look-next';
-import { modelOf, type Model } from './model';
-import { rank, type Ranking } from './rank';
+import { comesIntoView, lookNext, type LaterLook, type NextLook } from './look/look-next';
+import { modelOf, type Model } from './model/model';
+import { rank, type Ranking } from './model/rank';
 import { checkObservations, type IdentifyRequest } from './request';
 
 /** Everything the engine has to say about a set of observations. */

@@ -1,8 +1,8 @@
 import { genusOf } from '../knowledge';
 import type { NameLevel } from '../record/name';
-import { fitOf, type Fit } from './fit';
+import { fitOf, type Fit } from './model/fit';
 import { notRuledOut } from './not-held';
-import { sumBy, type Ranking } from './rank';
+import { sumBy, type Ranking } from './model/rank';
 
 /** How far the evidence carries, and the name at that level. */
 export interface LevelReached {

@@ -1,4 +1,4 @@
-import type { Ranking } from './rank';
+import type { Ranking } from './model/rank';
 import type { Taxon } from '../knowledge';
 
 type NotHeld = Taxon['notHeld'][number];

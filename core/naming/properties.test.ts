@@ -3,9 +3,9 @@ import fc from 'fast-check';
 import { recordMonths } from '../time/season';
 import { testLibrary } from '../testing/library';
 import { CERTAINTIES, type Observation } from '../record/observation';
-import { weigh } from './likelihood';
-import { modelOf } from './model';
-import { rank } from './rank';
+import { weigh } from './model/likelihood';
+import { modelOf } from './model/model';
+import { rank } from './model/rank';
 import { runs } from '../testing/sample';
 
 const model = modelOf(testLibrary);

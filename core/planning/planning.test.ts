@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { monthsOf, recordMonth, seasonOf } from '../time/season';
 import { monthWords } from '../words/en/months';
 import { testLibrary } from '../testing/library';
-import { planLook } from '../naming/plan-look';
+import { planLook } from '../naming/look/plan-look';
 import { addMonths, daysBetween, dueInMonths } from '../time/dates';
 import { distance } from '../geo/distance';
 import { due, walkingOrder, walkLength } from './round';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { ReviewView, VisitView } from '../contracts/api';
 import { identify } from '../naming';
-import { errorOf } from '../naming/likelihood';
+import { errorOf } from '../naming/model/likelihood';
 import { randomFrom } from '../maths/random';
 import { testLibrary } from '../testing/library';
 import { testVisit } from '../testing/record';

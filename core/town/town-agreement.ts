@@ -1,7 +1,7 @@
 import { agreed, cohen, fleiss, krippendorff, observers, tableOf, type Alpha } from '../agreement';
 import type { Library } from '../knowledge';
 import { dbhTolerance } from '../measuring/growth';
-import { ERROR_BY_CERTAINTY } from '../naming/likelihood';
+import { ERROR_BY_CERTAINTY } from '../naming/model/likelihood';
 import { SCALE_BANDS, type Scale } from '../record/judgement';
 import type { Reading } from './read-twice';
 

@@ -3,7 +3,7 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { testLibrary } from '../../testing/library';
 import { SWEEP } from '../../testing/sample';
-import { modelOf } from '../model';
+import { modelOf } from '../model/model';
 import { brierScore, calibrationError, reliabilityTable } from './scores';
 import { simulatedTree } from './observer';
 import { statements, looksUntil, leftOut, fitsOfHeld } from './trials';

@@ -18,5 +18,5 @@ export {
   type Met,
   type Strategy,
 } from './trials';
-export { LIMITS } from '../fit';
+export { LIMITS } from '../model/fit';
 export { NEEDS } from '../level';

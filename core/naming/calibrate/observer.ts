@@ -1,8 +1,8 @@
 import { normal, within, type Random } from '../../maths/random';
 import { LINES, type Line, type Stage } from '../../knowledge';
-import { ERROR_BY_CERTAINTY, ERROR_BY_SOURCE } from '../likelihood';
-import type { Model } from '../model';
-import { WRONG_THING } from '../line';
+import { ERROR_BY_CERTAINTY, ERROR_BY_SOURCE } from '../model/likelihood';
+import type { Model } from '../model/model';
+import { WRONG_THING } from '../model/line';
 import type { Observation } from '../../record/observation';
 
 /** What stands in front of a simulated observer. */

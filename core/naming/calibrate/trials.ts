@@ -1,13 +1,13 @@
-import { modelOf, type Model } from '../model';
-import { fitOf, LIMITS, type Fit, type Limits } from '../fit';
+import { modelOf, type Model } from '../model/model';
+import { fitOf, LIMITS, type Fit, type Limits } from '../model/fit';
 import { levelOf, NEEDS, type Needs } from '../level';
-import { lookNext } from '../look-next';
-import { rank, type Ranking } from '../rank';
+import { lookNext } from '../look/look-next';
+import { rank, type Ranking } from '../model/rank';
 import type { IdentifyRequest } from '../request';
 import type { Observation } from '../../record/observation';
 import { genusOf, lookAlikesOf, type Library, type Taxon } from '../../knowledge';
 import type { NameLevel } from '../../record/name';
-import { weigh } from '../likelihood';
+import { weigh } from '../model/likelihood';
 import { canAnswer, report, simulatedTree, type SimulatedTree } from './observer';
 import { type Random } from '../../maths/random';
 import type { Statement } from './scores';

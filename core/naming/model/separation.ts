@@ -1,5 +1,5 @@
-import { coverageOf, LINES, type Library, type Taxon } from '../knowledge';
-import { wordsIn, type Speech } from '../words/catalogue';
+import { coverageOf, LINES, type Library, type Taxon } from '../../knowledge';
+import { wordsIn, type Speech } from '../../words/catalogue';
 import { modelOf, type Model } from './model';
 import { combineLine, weighLine } from './line';
 

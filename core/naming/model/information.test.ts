@@ -1,11 +1,11 @@
 // What a look is worth, computed a second way on the real library. The promised bits must be what a look brings on average: the
 // entropy of the names before it less the mean entropy after it (Lindley 1956; equal to the mutual information of Shannon 1948).
-import { testLibrary } from '../testing/library';
-import { see } from '../testing/see';
-import { lookNext } from './look-next';
+import { testLibrary } from '../../testing/library';
+import { see } from '../../testing/see';
+import { lookNext } from '../look/look-next';
 import { modelOf } from './model';
 import { rank, type Ranking } from './rank';
-import { type Observation } from '../record/observation';
+import { type Observation } from '../../record/observation';
 
 const model = modelOf(testLibrary);
 const start = (observations: Observation[]) => rank(model, { date: '2026-06-15', latitude: 46, lifeStage: 'mature', observations });

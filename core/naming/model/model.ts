@@ -1,5 +1,5 @@
-import { STAGES, type Frequency, type Frequencies, type Library, type Stage, type Taxon, type Trait } from '../knowledge';
-import { monthsFromShowing } from '../time/season';
+import { STAGES, type Frequency, type Frequencies, type Library, type Stage, type Taxon, type Trait } from '../../knowledge';
+import { monthsFromShowing } from '../../time/season';
 
 /** How often a word of frequency holds, as a weight. The floor keeps a gap in a record from ruling anything out. */
 const WEIGHT: Record<Frequency, number> = { always: 0.95, usually: 0.7, sometimes: 0.25, rarely: 0.05 };

@@ -1,4 +1,4 @@
-import { zoneNumber, type Taxon, type Where } from '../knowledge';
+import { zoneNumber, type Taxon, type Where } from '../../knowledge';
 
 /** What is known of the place a tree stands at; a place nobody named weighs nothing. */
 export interface Site {

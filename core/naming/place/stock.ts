@@ -1,5 +1,5 @@
-import { genusOf, type Taxon } from '../knowledge';
-import type { Stock } from '../record/stock';
+import { genusOf, type Taxon } from '../../knowledge';
+import type { Stock } from '../../record/stock';
 
 /**
  * What the district's own record counts for. All three are numbers of trees, and combine as the counts of a Dirichlet distribution:

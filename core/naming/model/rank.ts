@@ -1,13 +1,13 @@
-import { genusOf, LINES, type District, type Line, type Taxon } from '../knowledge';
-import { recordMonth, recordMonths } from '../time/season';
+import { genusOf, LINES, type District, type Line, type Taxon } from '../../knowledge';
+import { recordMonth, recordMonths } from '../../time/season';
 import { STANCES, weigh, type Circumstances, type Stance, type Weighing } from './likelihood';
 import { beyondLibrary, type Beyond } from './beyond';
 import { combineLine, weighLine } from './line';
 import type { Model } from './model';
-import type { Site } from './place';
-import { priorsOf, siteOf } from './prior';
-import type { IdentifyRequest } from './request';
-import type { Observation } from '../record/observation';
+import type { Site } from '../place/place';
+import { priorsOf, siteOf } from '../place/prior';
+import type { IdentifyRequest } from '../request';
+import type { Observation } from '../../record/observation';
 
 /** One observation as it bears on one taxon. */
 export interface Mark {

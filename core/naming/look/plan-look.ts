@@ -1,6 +1,6 @@
-import type { PlannedLook } from '../record/visit';
-import { dueInMonths } from '../time/dates';
-import { wordsIn, type Speech } from '../words/catalogue';
+import type { PlannedLook } from '../../record/visit';
+import { dueInMonths } from '../../time/dates';
+import { wordsIn, type Speech } from '../../words/catalogue';
 
 /**
  * Plans a look at a mark that comes into view later.

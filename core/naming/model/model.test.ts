@@ -1,6 +1,6 @@
 // What a word of a record stands for, as docs/engine.md says it. The weights are our own.
-import { libraryOf, taxonOf, traitOf, type States } from '../testing/toy';
-import type { Stage, Taxon } from '../knowledge';
+import { libraryOf, taxonOf, traitOf, type States } from '../../testing/toy';
+import type { Stage, Taxon } from '../../knowledge';
 import { modelOf } from './model';
 import { separation, traitSeparation } from './separation';
 

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { editDistance } from '../knowledge';
-import { testLibrary } from '../testing/library';
+import { editDistance } from '../../knowledge';
+import { testLibrary } from '../../testing/library';
 import { normalName } from './names';
 import { nearWords } from './near-words';
-import { runs } from '../testing/sample';
+import { runs } from '../../testing/sample';
 
 const words = [...new Set(testLibrary.taxa.flatMap((taxon) => [taxon.name, ...taxon.commonNames.map(({ name }) => name)].map(normalName)))];
 const near = nearWords(words);

@@ -1,15 +1,15 @@
 // What a district's record teaches the naming: it orders the names, and never decides one. Held over the whole library.
 import fc from 'fast-check';
-import { genusOf } from '../knowledge';
-import type { KindCount, Stock } from '../record/stock';
-import { see } from '../testing/see';
-import { testLibrary } from '../testing/library';
-import { identify } from './identify';
-import { modelOf } from './model';
-import { rank } from './rank';
-import { identifyRequest } from './request';
+import { genusOf } from '../../knowledge';
+import type { KindCount, Stock } from '../../record/stock';
+import { see } from '../../testing/see';
+import { testLibrary } from '../../testing/library';
+import { identify } from '../identify';
+import { modelOf } from '../model/model';
+import { rank } from '../model/rank';
+import { identifyRequest } from '../request';
 import { learnt, PSEUDO_COUNTS } from './stock';
-import { runs } from '../testing/sample';
+import { runs } from '../../testing/sample';
 
 const { taxa, districts } = testLibrary;
 const model = modelOf(testLibrary);

@@ -1,6 +1,6 @@
-import { testLibrary } from '../testing/library';
+import { testLibrary } from '../../testing/library';
 import { nameFinder, widerNames } from './names';
-import { tellApart } from './tell-apart';
+import { tellApart } from '../look/tell-apart';
 
 const finder = nameFinder(testLibrary);
 const means = (text: string) => finder.resolve(text).hits.map((hit) => hit.taxon);

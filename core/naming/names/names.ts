@@ -1,4 +1,4 @@
-import { genusOf, type Library, type Taxon } from '../knowledge';
+import { genusOf, type Library, type Taxon } from '../../knowledge';
 import { nearWords } from './near-words';
 import { PLACE_WORDS } from './place-words';
 

@@ -1,7 +1,7 @@
-import type { PlannedLook } from '../record/visit';
-import type { Speech } from '../words/catalogue';
+import type { PlannedLook } from '../../record/visit';
+import type { Speech } from '../../words/catalogue';
 import { planLook } from './plan-look';
-import type { Identification } from './identify';
+import type { Identification } from '../identify';
 
 /** Looks offered for another season. */
 const OFFERED = 4;

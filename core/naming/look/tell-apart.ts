@@ -1,6 +1,6 @@
-import type { Library, Trait } from '../knowledge';
-import { modelOf, type Model } from './model';
-import { traitSeparation } from './separation';
+import type { Library, Trait } from '../../knowledge';
+import { modelOf, type Model } from '../model/model';
+import { traitSeparation } from '../model/separation';
 
 /** A trait that splits taxa, with what each shows. */
 export interface Split {

@@ -1,16 +1,16 @@
 // Where a tree stands weighs, and never decides: held over the whole library and any place.
 import fc from 'fast-check';
-import { zoneNumber, type Taxon } from '../knowledge';
-import { testLibrary } from '../testing/library';
-import { REGION_NAMES } from '../words';
-import { see } from '../testing/see';
-import { beyondLibrary } from './beyond';
-import { identify } from './identify';
-import { modelOf } from './model';
+import { zoneNumber, type Taxon } from '../../knowledge';
+import { testLibrary } from '../../testing/library';
+import { REGION_NAMES } from '../../words';
+import { see } from '../../testing/see';
+import { beyondLibrary } from '../model/beyond';
+import { identify } from '../identify';
+import { modelOf } from '../model/model';
 import { climateWeight, placeWeight, PLANTED, WILD } from './place';
-import { rank } from './rank';
-import { identifyRequest } from './request';
-import { runs } from '../testing/sample';
+import { rank } from '../model/rank';
+import { identifyRequest } from '../request';
+import { runs } from '../../testing/sample';
 
 const { taxa } = testLibrary;
 const model = modelOf(testLibrary);

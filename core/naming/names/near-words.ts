@@ -1,4 +1,4 @@
-import { editDistance } from '../knowledge';
+import { editDistance } from '../../knowledge';
 
 const LETTERS = 27;
 const A = 97;

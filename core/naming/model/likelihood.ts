@@ -1,6 +1,6 @@
-import type { Line, Stage } from '../knowledge';
+import type { Line, Stage } from '../../knowledge';
 import { normalDensity, usualDensity, type Model } from './model';
-import type { Observation } from '../record/observation';
+import type { Observation } from '../../record/observation';
 
 /** Chance that a mark is simply wrong, by how sure the observer is. Chosen, not measured: field keys call one mark in twenty-five of a careful observer wrong. */
 export const ERROR_BY_CERTAINTY = { sure: 0.04, fairly: 0.15, guess: 0.4 } as const;

@@ -1,5 +1,5 @@
-import type { Line, Trait } from '../knowledge';
-import type { Identification } from './identify';
+import type { Line, Trait } from '../../knowledge';
+import type { Identification } from '../identify';
 
 /** A trait is asked when the names that hold it carry this much of the probability. */
 const ASKED_FROM = 0.05;

@@ -1,9 +1,9 @@
-import { coverage, lookAlikesOf } from '../knowledge';
-import { testLibrary } from '../testing/library';
+import { coverage, lookAlikesOf } from '../../knowledge';
+import { testLibrary } from '../../testing/library';
 import { hardlySplit, HARDLY_SPLIT, recordWeaknesses, separation } from './separation';
 import { modelOf } from './model';
-import { nameFinder } from './names';
-import { tellApart } from './tell-apart';
+import { nameFinder } from '../names/names';
+import { tellApart } from '../look/tell-apart';
 
 const model = modelOf(testLibrary);
 const between = (a: string, b: string) => separation(model, model.taxonIndex(a), model.taxonIndex(b));

@@ -1,4 +1,4 @@
-import { genusOf, type Unheld } from '../knowledge';
+import { genusOf, type Unheld } from '../../knowledge';
 import { combineLine, type LineOfMarks } from './line';
 import type { Model } from './model';
 
