@@ -1,9 +1,9 @@
 // The list import without the service, for the command line: the same code the service runs, on the same database.
 import type { ReadListOptions } from '@dendrix/core/exchange';
 import { openPlace } from '../ops/place';
-import { anchor } from '../server/audit/service';
+import { anchor } from '../server/chain/service';
 import { migrate } from '../server/db/migrate';
-import { User } from '../server/accounts/model';
+import { User } from '../server/models/accounts';
 import { keepDistricts } from '../server/districts/service';
 import { keepTreeList } from '../server/imports/service';
 import { closeThreads } from '../server/threads/pool';

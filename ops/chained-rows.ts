@@ -1,8 +1,8 @@
 import type { Connection } from 'mariadb';
-import { canonical, sha256 } from '../server/audit/canonical';
-import type { ChainHead } from '../server/audit/head';
-import { RECORD, type HashedRow } from '../server/audit/rows';
-import { linkHash } from '../server/audit/service';
+import { canonical, sha256 } from '../server/chain/canonical';
+import type { ChainHead } from '../server/chain/head';
+import { RECORD, type HashedRow } from '../server/chain/rows';
+import { linkHash } from '../server/chain/service';
 
 // Many rows of the record at once, each hashed into the chain as the service would: for filling a database of one's own.
 

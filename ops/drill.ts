@@ -14,7 +14,7 @@ import { loadLibrary } from '@dendrix/library';
 import { DEMO_PASSWORD } from '../demo/people';
 import { verify } from '../server/audit/verify';
 import { connect } from '../server/db/connect';
-import { defineModels } from '../server/db/models';
+import { defineModels } from '../server/models';
 import { openCluster } from './cluster.mjs';
 import { freePort } from './database.mjs';
 import { utcDay } from '../core/time';

@@ -1,14 +1,14 @@
 // Founds a town in an empty database: its name, its district, what it picks, and its first administrator, who sets a password by a link.
 import { districtSubmission } from '@dendrix/core/contracts';
 import { invite } from '../server/accounts/people';
-import { anchor, chain } from '../server/audit/service';
-import { User } from '../server/accounts/model';
+import { anchor, chain } from '../server/chain/service';
+import { User } from '../server/models/accounts';
 import { migrate } from '../server/db/migrate';
 import { inTransaction } from '../server/db/transaction';
 import { putDistrict, SET_UP, TOWN_NAME } from '../server/districts/service';
-import { Setting } from '../server/organisation/model';
+import { Setting } from '../server/models/organisation';
 import { THE_ORGANISATION, writeOrganisation } from '../server/organisation/service';
-import { Tree } from '../server/trees/model';
+import { Tree } from '../server/models/trees';
 import type { World } from '../server/world';
 import { openPlace } from './place';
 import { foundingFrom, type Founding } from './founding';

@@ -21,13 +21,13 @@ import { DEMO_PASSWORD, PEOPLE } from '../demo/people';
 import { randomFrom } from '../demo/random';
 import { demoSubmission, type DemoSign } from '../demo/visit';
 import { addAccount } from '../server/accounts/service';
-import { User } from '../server/accounts/model';
-import type { ChainHead } from '../server/audit/head';
-import { chain, chainHead } from '../server/audit/service';
+import { User } from '../server/models/accounts';
+import type { ChainHead } from '../server/chain/head';
+import { chain, chainHead } from '../server/chain/service';
 import { connect } from '../server/db/connect';
 import { migrate } from '../server/db/migrate';
-import { defineModels } from '../server/db/models';
-import { Setting } from '../server/organisation/model';
+import { defineModels } from '../server/models';
+import { Setting } from '../server/models/organisation';
 import { Chain, Writer } from './chained-rows';
 import { openDatabase } from './database.mjs';
 

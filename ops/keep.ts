@@ -7,7 +7,7 @@
 // --town works on the folder of npm run town, as DENDRIX_DATA and DATABASE_URL do on others.
 import { statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { keptHeads, type ChainHead } from '../server/audit/head';
+import { keptHeads, type ChainHead } from '../server/chain/head';
 import { verify } from '../server/audit/verify';
 import { isNewest } from '../server/db/migrate';
 import { keepDistricts } from '../server/districts/service';

@@ -5,8 +5,8 @@
 //   npm run rebuild -- --head             prints the head of the chain, to be kept elsewhere
 //   npm run rebuild -- --against "HEAD"   holds the chain against a head that was printed
 import { parseArgs } from 'node:util';
-import { headLine, keptHeads, readHead } from '../server/audit/head';
-import { anchor, chainHead } from '../server/audit/service';
+import { headLine, keptHeads, readHead } from '../server/chain/head';
+import { anchor, chainHead } from '../server/chain/service';
 import { verify } from '../server/audit/verify';
 import { keepDistricts } from '../server/districts/service';
 import { migrate } from '../server/db/migrate';

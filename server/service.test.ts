@@ -2,7 +2,7 @@ import { v7 as newId } from 'uuid';
 import { QueryTypes } from 'sequelize';
 import { stockAnswer } from '@dendrix/core/contracts';
 import { districtAt } from '@dendrix/core/geo';
-import { AuditEntry } from './audit/model';
+import { AuditEntry } from './models/audit';
 import { verify } from './audit/verify';
 import { reviewQueue } from './reviews/service';
 import { rebuildAll } from './trees/rebuild';

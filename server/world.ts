@@ -1,7 +1,7 @@
 import type { Sequelize } from 'sequelize';
 import type { Library } from '@dendrix/core/knowledge';
 import { dayAt } from '@dendrix/core/time';
-import type { HeadPlace } from './audit/head';
+import type { HeadPlace } from './chain/head';
 import type { PictureStore } from './photos/store';
 
 /** What the services need of the world around them. */

@@ -2,11 +2,11 @@ import { createHmac } from 'node:crypto';
 import { TOTP, Secret } from 'otpauth';
 import { QueryTypes } from 'sequelize';
 import { v7 as newId } from 'uuid';
-import { AuditEntry } from '../audit/model';
+import { AuditEntry } from '../models/audit';
 import { verify } from '../audit/verify';
 import { GOOD, joined, startService, aTree, aVisit, type Service } from '../testing/service';
 import { seal, stepOf, unseal } from './factor';
-import { User } from './model';
+import { User } from '../models/accounts';
 import { checkPassword } from './password';
 
 let service: Service;

@@ -1,7 +1,7 @@
 import { createCipheriv, createDecipheriv, createHash, hkdfSync, randomBytes, randomInt } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import type { Transaction } from 'sequelize';
-import { RecoveryCode, User } from './model';
+import { RecoveryCode, User } from '../models/accounts';
 
 // A second factor: one-time codes by time (RFC 6238, over RFC 4226), six digits, 30 seconds, SHA-1, which is what the programs on
 // phones read. The secret is sealed with a key of the service, so that whoever reads the database alone has none of them.

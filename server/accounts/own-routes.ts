@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { deviceView, factorAsk, factorCode, factorOff, factorOffer, passwordChange, recoveryCodes } from '@dendrix/core/contracts';
 import { id } from '@dendrix/core/record';
-import { noteExport } from '../audit/exports';
+import { noteExport } from '../exports/noted';
 import { HttpProblem, notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';

@@ -1,11 +1,11 @@
 import { QueryTypes } from 'sequelize';
 import type { Account } from '@dendrix/core/contracts';
-import { chain } from '../audit/service';
+import { chain } from '../chain/service';
 import { HttpProblem } from '../http/problem';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 import { newRecoveryCodes, seal, stepOf, useCode } from './factor';
-import { RecoveryCode, User } from './model';
+import { RecoveryCode, User } from '../models/accounts';
 import { checkPassword, hashPassword, isPassword } from './password';
 import { dropFactor, lastSeenOf } from './people';
 import type { Access } from './access';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { accessRules, deviceView, invitation, invited, oneTimeLink, personChange, personView } from '@dendrix/core/contracts';
 import { id } from '@dendrix/core/record';
-import { chain } from '../audit/service';
+import { chain } from '../chain/service';
 import { inTransaction } from '../db/transaction';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';

@@ -1,10 +1,10 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import type { Account, Invitation, LinkView, OneTimeLink, PersonChange, PersonView } from '@dendrix/core/contracts';
-import { chain, type Deed } from '../audit/service';
+import { chain, type Deed } from '../chain/service';
 import { HttpProblem, notFound } from '../http/problem';
 import { inTransaction } from '../db/transaction';
-import { Link, RecoveryCode, User } from './model';
+import { Link, RecoveryCode, User } from '../models/accounts';
 import { checkPassword, hashPassword } from './password';
 import { endSessions } from './sessions';
 import { forgetTries } from './tries';

@@ -6,7 +6,7 @@ import { HttpProblem } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
 import type { Access } from './access';
-import { User } from './model';
+import { User } from '../models/accounts';
 import { dropIdentity, followLinkThere, readLink, tieIdentity } from './people';
 import { confirmPassword } from './own';
 import { BACK, type Provider, type Purpose } from './provider';

@@ -4,7 +4,7 @@ import { once } from 'node:events';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { PASSWORD, startService, type Client, type Service } from '../testing/service';
-import { User } from './model';
+import { User } from '../models/accounts';
 import { Provider, providerFrom, type ProviderGiven } from './provider';
 
 let provider: ChildProcess;

@@ -1,6 +1,6 @@
 import { startService, TODAY, type Client, type Service } from '../testing/service';
 import { verify } from '../audit/verify';
-import { Link, User } from './model';
+import { Link, User } from '../models/accounts';
 import { letGoByTime } from './retention';
 import { utcDay } from '@dendrix/core/time';
 

@@ -1,9 +1,9 @@
 import { accessRules, type AccessRules, type Account } from '@dendrix/core/contracts';
-import { chain } from '../audit/service';
+import { chain } from '../chain/service';
 import { inTransaction } from '../db/transaction';
-import { Setting } from '../organisation/model';
+import { Setting } from '../models/organisation';
 import { THE_ORGANISATION } from '../organisation/service';
-import type { User } from './model';
+import type { User } from '../models/accounts';
 import { accountOf } from './service';
 import type { World } from '../world';
 

@@ -1,9 +1,9 @@
 import type { Account, Role } from '@dendrix/core/contracts';
-import { chain } from '../audit/service';
+import { chain } from '../chain/service';
 import { HttpProblem } from '../http/problem';
 import type { Access } from './access';
 import { useCode } from './factor';
-import { User } from './model';
+import { User } from '../models/accounts';
 import { hashPassword, isPassword } from './password';
 import { tryOnce } from './tries';
 import { inTransaction } from '../db/transaction';

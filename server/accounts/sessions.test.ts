@@ -1,4 +1,4 @@
-import { Session } from './model';
+import { Session } from '../models/accounts';
 import { startService, type Service } from '../testing/service';
 
 let service: Service;

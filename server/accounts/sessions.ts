@@ -6,7 +6,7 @@ import type { Request } from 'express';
 import { Op, type Sequelize, type WhereOptions } from 'sequelize';
 import { v4 as randomId } from 'uuid';
 import type { DeviceView } from '@dendrix/core/contracts';
-import { Session } from './model';
+import { Session } from '../models/accounts';
 
 const SequelizeStore = sessionStore(Store);
 

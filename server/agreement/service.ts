@@ -2,14 +2,14 @@ import { setImmediate as breathe } from 'node:timers/promises';
 import { Op, QueryTypes } from 'sequelize';
 import type { Account, AgreementAnswer, ErrorBenchAnswer, TownErrors } from '@dendrix/core/contracts';
 import { errorModel, readTwice, type Reading, type SettledCase } from '@dendrix/core/town/agreement';
-import { chain } from '../audit/service';
+import { chain } from '../chain/service';
 import { inTransaction } from '../db/transaction';
-import { Setting } from '../organisation/model';
-import { Review } from '../reviews/model';
+import { Setting } from '../models/organisation';
+import { Review } from '../models/reviews';
 import { inThread } from '../threads/pool';
-import { Tree } from '../trees/model';
+import { Tree } from '../models/trees';
 import { reviewViewOf, sentOf, visitViewOf, type People } from '../trees/view';
-import { Visit } from '../visits/model';
+import { Visit } from '../models/visits';
 import type { World } from '../world';
 
 // How far the people of a town read the same alike, from its own record. Nobody is named: it is about marks, and what to practise.

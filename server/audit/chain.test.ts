@@ -2,11 +2,11 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as newId } from 'uuid';
-import { AuditEntry } from './model';
+import { AuditEntry } from '../models/audit';
 import { rebuildAll } from '../trees/rebuild';
 import { aTree, aVisit, startService, type Service } from '../testing/service';
-import { headKeeper, headLine, keptHeads, readHead } from './head';
-import { anchor, chainHead, linkHash } from './service';
+import { headKeeper, headLine, keptHeads, readHead } from '../chain/head';
+import { anchor, chainHead, linkHash } from '../chain/service';
 import { verify } from './verify';
 
 let service: Service;

@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { id } from '@dendrix/core/record';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';
-import { headLine } from './head';
-import { chainHead } from './service';
+import { headLine } from '../chain/head';
+import { chainHead } from '../chain/service';
 import { verify } from './verify';
 import { verifyTree } from './verify-tree';
 

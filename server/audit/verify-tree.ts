@@ -1,10 +1,10 @@
 import { Op, QueryTypes } from 'sequelize';
 import { notFound } from '../http/problem';
-import { Tree } from '../trees/model';
+import { Tree } from '../models/trees';
 import type { World } from '../world';
-import { AuditEntry } from './model';
-import { hashedColumns, RECORD, rowHash, type HashedRow } from './rows';
-import { linkHash } from './service';
+import { AuditEntry } from '../models/audit';
+import { hashedColumns, RECORD, rowHash, type HashedRow } from '../chain/rows';
+import { linkHash } from '../chain/service';
 import type { Finding } from './verify';
 
 // The record of one tree against the chain: every row of it as the entry that wrote it last says, and those entries whole and joined to

@@ -1,12 +1,12 @@
 import { Op, QueryTypes } from 'sequelize';
-import { AuditEntry } from './model';
-import { Photo } from '../photos/model';
+import { AuditEntry } from '../models/audit';
+import { Photo } from '../models/photos';
 import { pictureOf } from '../photos/service';
 import type { World } from '../world';
-import { sha256 } from './canonical';
-import type { ChainHead } from './head';
-import { BATCH, hashedColumns, RECORD, rowHash, type HashedRow } from './rows';
-import { linkHash } from './service';
+import { sha256 } from '../chain/canonical';
+import type { ChainHead } from '../chain/head';
+import { BATCH, hashedColumns, RECORD, rowHash, type HashedRow } from '../chain/rows';
+import { linkHash } from '../chain/service';
 
 /** Something that is not as it was written. */
 export interface Finding {

@@ -84,7 +84,7 @@ describe('bringing a database to the newest schema', () => {
       `INSERT INTO follow_ups (id, tree_id, due_on, because) VALUES ('${id(4)}', '${id(2)}', '2024-01-05', 'new on the list, never visited')`,
     );
     await migrate(sequelize);
-    const { anchor } = await import('../audit/service');
+    const { anchor } = await import('../chain/service');
     const { verify } = await import('../audit/verify');
     const { rebuildAll } = await import('../trees/rebuild');
     const { judgeUnjudged } = await import('../trees/upkeep');

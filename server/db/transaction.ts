@@ -1,6 +1,6 @@
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize';
-import { keepHeadOf } from '../audit/head';
-import { headLeftBy } from '../audit/service';
+import { keepHeadOf } from '../chain/head';
+import { headLeftBy } from '../chain/service';
 import { HttpProblem } from '../http/problem';
 import { isLost } from './lost';
 import type { World } from '../world';

@@ -2,12 +2,12 @@ import { createHash } from 'node:crypto';
 import type { Request, Response } from 'express';
 import { QueryTypes } from 'sequelize';
 import type { Account, BackgroundView } from '@dendrix/core/contracts';
-import { chain } from '../audit/service';
+import { chain } from '../chain/service';
 import { HttpProblem, notFound } from '../http/problem';
 import { inTransaction } from '../db/transaction';
 import { inThread } from '../threads/pool';
 import type { PlanRead } from '../threads/tasks';
-import { Background } from './model';
+import { Background } from '../models/districts';
 import type { World } from '../world';
 
 // What lies behind the map is kept in the database in parts of a megabyte, so that every server has it, one backup holds it, and a part

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { v7 as newId } from 'uuid';
 import type { DistrictSubmission } from '@dendrix/core/contracts';
 import { verify } from '../audit/verify';
-import { Tree } from '../trees/model';
+import { Tree } from '../models/trees';
 import { followDistricts } from '../trees/upkeep';
 import { aTree, aVisit, startService, TODAY, type Client, type Service } from '../testing/service';
 import { PART } from './backgrounds';

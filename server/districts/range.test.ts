@@ -1,7 +1,7 @@
 // Whoever looks after some districts has their trees to do, and the whole town's danger before them.
 import { v7 as newId } from 'uuid';
 import type { CandidatesAnswer, RoundAnswer } from '@dendrix/core/contracts';
-import { Tree } from '../trees/model';
+import { Tree } from '../models/trees';
 import { aTree, startService, TODAY, type Client, type Service } from '../testing/service';
 
 let service: Service;

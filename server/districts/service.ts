@@ -2,15 +2,15 @@ import { QueryTypes, type Transaction } from 'sequelize';
 import { districtAt, middleOfOutline, regionsAt, utmZoneAt } from '@dendrix/core/geo';
 import { genusOf, type District } from '@dendrix/core/knowledge';
 import type { Account, DistrictSubmission, SetUpAnswer } from '@dendrix/core/contracts';
-import { chain } from '../audit/service';
-import { User } from '../accounts/model';
+import { chain } from '../chain/service';
+import { User } from '../models/accounts';
 import { HttpProblem, notFound } from '../http/problem';
 import { inTransaction } from '../db/transaction';
-import { Setting } from '../organisation/model';
+import { Setting } from '../models/organisation';
 import { THE_ORGANISATION } from '../organisation/service';
-import { Tree } from '../trees/model';
+import { Tree } from '../models/trees';
 import { followDistricts } from '../trees/upkeep';
-import { Background, DistrictRow } from './model';
+import { Background, DistrictRow } from '../models/districts';
 import type { World } from '../world';
 
 /** What the town is called, and whether its first hour is over. */

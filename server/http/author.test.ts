@@ -1,6 +1,6 @@
 // What a device kept is taken of whoever made it, and of nobody who has signed in on it since.
 import { v7 as newId } from 'uuid';
-import { Visit } from '../visits/model';
+import { Visit } from '../models/visits';
 import { aTree, aVisit, startService, type Service } from '../testing/service';
 
 let service: Service;

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { DatabaseError } from 'sequelize';
-import { User } from '../accounts/model';
+import { User } from '../models/accounts';
 import { startService, type Service } from '../testing/service';
 import { problemHandler } from './problem';
 

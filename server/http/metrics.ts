@@ -1,6 +1,6 @@
 import type { Express, Request, RequestHandler } from 'express';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
-import { headsLost } from '../audit/head';
+import { headsLost } from '../chain/head';
 
 // How the service fares, in the text format of Prometheus. It names routes and never what was asked in them.
 

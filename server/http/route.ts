@@ -2,7 +2,7 @@ import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import { pathWords } from '@dendrix/core/problem';
 import { mayAct, type Account, type Role } from '@dendrix/core/contracts';
-import { canonical } from '../audit/canonical';
+import { canonical } from '../chain/canonical';
 import { bodyReader, SMALL } from './body';
 import { gateOf, type Heavy } from './gate';
 import { HttpProblem } from './problem';

@@ -3,7 +3,7 @@
 import { request } from 'node:http';
 import { aTree, joined, startService, type Service } from '../testing/service';
 import type { Request } from 'express';
-import { Session } from '../accounts/model';
+import { Session } from '../models/accounts';
 import { readAnew } from '../accounts/sessions';
 import { allRoutes } from '../routes';
 import type { Route } from './route';

@@ -1,5 +1,5 @@
 import { v7 as newId } from 'uuid';
-import { ImportJob } from './model';
+import { ImportJob } from '../models/imports';
 import { startService, type Service } from '../testing/service';
 import { closeThreads } from '../threads/pool';
 import { rebuildAll } from '../trees/rebuild';

@@ -5,7 +5,7 @@ import { COLUMN_KINDS } from '@dendrix/core/exchange';
 import { LENGTH_UNITS } from '@dendrix/core/units';
 import { notFound } from '../http/problem';
 import { route, type Route } from '../http/route';
-import { ImportJob } from './model';
+import { ImportJob } from '../models/imports';
 import { jobView, startImport, stopImport } from './service';
 import type { World } from '../world';
 

@@ -4,10 +4,10 @@ import { againstKnown, Stopped, type ListReport, type ReadListOptions } from '@d
 import { Op } from 'sequelize';
 import { derive } from '@dendrix/core/state';
 import type { ImportView } from '@dendrix/core/contracts';
-import { Determination, Tree, type Tree as TreeRow } from '../trees/model';
-import { ImportJob } from './model';
-import { sha256 } from '../audit/canonical';
-import { chain } from '../audit/service';
+import { Determination, Tree, type Tree as TreeRow } from '../models/trees';
+import { ImportJob } from '../models/imports';
+import { sha256 } from '../chain/canonical';
+import { chain } from '../chain/service';
 import { HttpProblem } from '../http/problem';
 import { inTransaction } from '../db/transaction';
 import { knownOf } from '../trees/known';

@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { LiveEvent } from '@dendrix/core/contracts';
-import { newestChange } from '../audit/changes';
+import { newestChange } from '../chain/changes';
 import { people } from '../accounts/service';
 import type { World } from '../world';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { liveAnswer } from '@dendrix/core/contracts';
 import { id } from '@dendrix/core/record';
-import { newestChange } from '../audit/changes';
+import { newestChange } from '../chain/changes';
 import { HttpProblem } from '../http/problem';
 import { route, type Route } from '../http/route';
 import type { World } from '../world';

@@ -3,7 +3,7 @@ import { QueryTypes } from 'sequelize';
 import { boxOf, districtAt, keyOf, middleOf, placeOnFlat, tileAt, tileOfKey, type Box, type Place, type Tile } from '@dendrix/core/geo';
 import { ANSWERS, ASKS, dayNumber, stockOf, type Ask, type Countable } from '@dendrix/core/town';
 import type { StockAnswer } from '@dendrix/core/contracts';
-import { changedTrees, newestChange } from '../audit/changes';
+import { changedTrees, newestChange } from '../chain/changes';
 import { BY_PLACE, inBox } from '../trees/within';
 import type { World } from '../world';
 import { answersOf, COUNTED_COLUMNS, Counting, Kinds, type Cell, type Counted } from './cell';

@@ -1,8 +1,8 @@
 import type { Transaction } from 'sequelize';
 import { organisation, type Organisation, type OrganisationChange } from '@dendrix/core/record';
 import type { Account } from '@dendrix/core/contracts';
-import { chain } from '../audit/service';
-import { Setting } from './model';
+import { chain } from '../chain/service';
+import { Setting } from '../models/organisation';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { v7 as newId } from 'uuid';
 import { emptyLook, type Photo } from '@dendrix/core/record';
-import { AuditEntry } from '../audit/model';
+import { AuditEntry } from '../models/audit';
 import { verify } from '../audit/verify';
 import { aTree, aVisit, startService, TODAY, type Client, type Service } from '../testing/service';
 

@@ -2,10 +2,10 @@ import sharp from 'sharp';
 import type { Account } from '@dendrix/core/contracts';
 import type { Photo as RecordedPhoto } from '@dendrix/core/record';
 import { HttpProblem, notFound } from '../http/problem';
-import { Photo } from './model';
-import { Visit } from '../visits/model';
-import { sha256 } from '../audit/canonical';
-import { chain } from '../audit/service';
+import { Photo } from '../models/photos';
+import { Visit } from '../models/visits';
+import { sha256 } from '../chain/canonical';
+import { chain } from '../chain/service';
 import { inTransaction } from '../db/transaction';
 import { lockTree } from '../trees/rows';
 import { sentOf } from '../trees/view';
@@ -182,7 +182,3 @@ export async function photoBytes(
   });
   return { type: photo.type, bytes, tag: photo.sha256 };
 }
-
-/** Pictures that have arrived for some trees. */
-export const arrivedPhotos = (treeIds: readonly string[]): Promise<Pick<Photo, 'id' | 'treeId'>[]> =>
-  Photo.findAll({ where: { treeId: [...treeIds] }, attributes: ['id', 'treeId'] });

@@ -8,7 +8,7 @@ import { v7 as newId } from 'uuid';
 import { emptyLook } from '@dendrix/core/record';
 import { verify } from '../audit/verify';
 import { aTree, aVisit, startService, TODAY, type Service } from '../testing/service';
-import { Photo } from './model';
+import { Photo } from '../models/photos';
 import { s3Store } from './store';
 
 const BUCKET = 'pictures';

@@ -1,5 +1,5 @@
 import { AwsClient } from 'aws4fetch';
-import { sha256 } from '../audit/canonical';
+import { sha256 } from '../chain/canonical';
 import { addressIn, hostOf, isNear, SettingError } from '../settings/addresses';
 
 /** Keeps pictures apart from the database, each under the id of its photograph. What is kept never changes. */

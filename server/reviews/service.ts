@@ -5,12 +5,12 @@ import { checkTrait, saidGone, taxonOf, type ReviewSubmission } from '@dendrix/c
 import { reviewWeight } from '@dendrix/core/review';
 import { reviewersDiffer } from '@dendrix/core/state';
 import type { Account, QueueAnswer, QueueItem } from '@dendrix/core/contracts';
-import { canonical } from '../audit/canonical';
-import { chain } from '../audit/service';
+import { canonical } from '../chain/canonical';
+import { chain } from '../chain/service';
 import { tell, type Told } from '../talk/service';
-import { Determination, Tree } from '../trees/model';
-import { Review } from './model';
-import { Visit } from '../visits/model';
+import { Determination, Tree } from '../models/trees';
+import { Review } from '../models/reviews';
+import { Visit } from '../models/visits';
 import { inTransaction } from '../db/transaction';
 import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';

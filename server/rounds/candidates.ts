@@ -5,7 +5,7 @@ import { stopKind } from '@dendrix/core/rounds';
 import { stopTimes, type TimedVisit } from '@dendrix/core/planning/stop-times';
 import { addDays, addMonths } from '@dendrix/core/time';
 import { people } from '../accounts/service';
-import { PutOff } from '../talk/model';
+import { PutOff } from '../models/talk';
 import { putOffViewOf } from '../trees/view';
 import { selectBriefs } from '../trees/briefs';
 import { ofDistricts, roundCandidates } from '../trees/round';

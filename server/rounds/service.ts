@@ -2,12 +2,12 @@ import { mayAct } from '@dendrix/core/contracts';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { roundPlan, type Account, type RoundKept, type RoundSubmission, type RoundView } from '@dendrix/core/contracts';
 import { people } from '../accounts/service';
-import { User } from '../accounts/model';
+import { User } from '../models/accounts';
 import { inTransaction } from '../db/transaction';
 import { HttpProblem, notFound } from '../http/problem';
-import { noteChange } from '../audit/changes';
+import { noteChange } from '../chain/changes';
 import type { World } from '../world';
-import { Round } from './model';
+import { Round } from '../models/rounds';
 
 const name = (names: ReadonlyMap<string, { name: string }>, id: string) => ({ id, name: names.get(id)?.name ?? 'somebody who left' });
 

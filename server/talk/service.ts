@@ -3,16 +3,16 @@ import type { Account, NoticesAnswer, Notice } from '@dendrix/core/contracts';
 import type { MessageSubmission, PutOffSubmission } from '@dendrix/core/record';
 import { daysBetween, dayAt } from '@dendrix/core/time';
 import { districtAt } from '@dendrix/core/geo';
-import { chain } from '../audit/service';
+import { chain } from '../chain/service';
 import { people } from '../accounts/service';
-import { User } from '../accounts/model';
-import { canonical } from '../audit/canonical';
+import { User } from '../models/accounts';
+import { canonical } from '../chain/canonical';
 import { inTransaction } from '../db/transaction';
 import { HttpProblem, notFound } from '../http/problem';
 import { lockTree } from '../trees/rows';
-import { Visit } from '../visits/model';
+import { Visit } from '../models/visits';
 import { CLOCK_SLACK_MS, type World } from '../world';
-import { Message, PutOff } from './model';
+import { Message, PutOff } from '../models/talk';
 
 // What people say to one another about a tree, who is told of it, and who had what before them.
 

@@ -3,7 +3,7 @@ import { v7 as newId } from 'uuid';
 import type { LiveEvent } from '@dendrix/core/contracts';
 import { createApp } from '../app';
 import { connect } from '../db/connect';
-import { defineModels } from '../db/models';
+import { defineModels } from '../models';
 import { verify } from '../audit/verify';
 import { aReview } from '../testing/review';
 import { aTree, aVisit, type Client, startService, TODAY, urlOf, type Service } from '../testing/service';

@@ -14,7 +14,7 @@ import { createApp, type AppOptions } from '../app';
 import { connect } from '../db/connect';
 import { grantsFor } from '../db/grants';
 import { migrate } from '../db/migrate';
-import { defineModels } from '../db/models';
+import { defineModels } from '../models';
 import { addAccount } from '../accounts/service';
 import type { World } from '../world';
 

@@ -5,8 +5,8 @@ import { emptyLook, type Judgement, type SignSeen } from '@dendrix/core/record';
 import { aReview } from '../testing/review';
 import { aTree, aVisit, startService, type Client, type Service } from '../testing/service';
 import { verify } from '../audit/verify';
-import { Tree } from './model';
-import { Visit } from '../visits/model';
+import { Tree } from '../models/trees';
+import { Visit } from '../models/visits';
 import { assessByNewRules, treesByOlderRules } from './rejudge';
 import { rebuildAll } from './rebuild';
 

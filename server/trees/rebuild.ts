@@ -1,12 +1,12 @@
 import { Op, type Transaction } from 'sequelize';
 import type { Judgement, Organisation } from '@dendrix/core/record';
 import { judgeVisits, type Derived } from '@dendrix/core/state';
-import { canonical } from '../audit/canonical';
-import { noteChange } from '../audit/changes';
+import { canonical } from '../chain/canonical';
+import { noteChange } from '../chain/changes';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 import { each, PAGE } from './each';
-import { FollowUp, Tree } from './model';
+import { FollowUp, Tree } from '../models/trees';
 import { judgeable, lockTree, namesOf, rowsOf, type Rows } from './rows';
 import { derivedOf, followUpRow, settleTree, writeDerived, writeWaiting } from './settle';
 import { utcDay } from '@dendrix/core/time';

@@ -2,12 +2,12 @@ import { QueryTypes } from 'sequelize';
 import { RULES } from '@dendrix/core/judging';
 import { SOUNDNESS } from '@dendrix/core/knowledge';
 import { standingVisits } from '@dendrix/core/state';
-import { noteChange } from '../audit/changes';
+import { noteChange } from '../chain/changes';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 import { lockTree, rowsOf } from './rows';
 import { settleTree } from './settle';
-import { Visit } from '../visits/model';
+import { Visit } from '../models/visits';
 
 // After an upgrade every tree is assessed again by the new rules, beside the service: those whose earlier visits found the worst first.
 // How far it got is kept with each tree, so that a stop loses nothing.

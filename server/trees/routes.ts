@@ -19,7 +19,7 @@ import { sheetOf } from '@dendrix/core/sheet';
 import { box } from '../http/box';
 import { districtIds, place as near, placeOf } from '../http/place';
 import { route, type Route } from '../http/route';
-import { noteExport } from '../audit/exports';
+import { noteExport } from '../exports/noted';
 import { exportTrees } from './export';
 import { findTrees, whereKindGrows } from './find';
 import { knownOf, PART } from './known';

@@ -1,9 +1,9 @@
 import type { Transaction } from 'sequelize';
 import type { Judgeable } from '@dendrix/core/state';
 import { notFound } from '../http/problem';
-import { Review } from '../reviews/model';
-import { Visit } from '../visits/model';
-import { Determination, Tree } from './model';
+import { Review } from '../models/reviews';
+import { Visit } from '../models/visits';
+import { Determination, Tree } from '../models/trees';
 import { determinationViewOf, reviewViewOf, sentOf } from './view';
 
 // The record of one tree, taken for writing, as core reads it.

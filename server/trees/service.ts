@@ -6,13 +6,13 @@ import type { Account, TreeBrief, TreeDetail, VisitView } from '@dendrix/core/co
 import type { TreeSubmission } from '@dendrix/core/record';
 import { cursorOf, readCursor } from '../http/cursor';
 import { HttpProblem, notFound } from '../http/problem';
-import { Determination, FollowUp, Tree } from './model';
-import { Review } from '../reviews/model';
-import { Message, PutOff, Seen } from '../talk/model';
-import { Visit } from '../visits/model';
+import { Determination, FollowUp, Tree } from '../models/trees';
+import { Review } from '../models/reviews';
+import { Message, PutOff, Seen } from '../models/talk';
+import { Visit } from '../models/visits';
 import { people } from '../accounts/service';
-import { chain } from '../audit/service';
-import { arrivedPhotos } from '../photos/service';
+import { chain } from '../chain/service';
+import { Photo } from '../models/photos';
 import { inTransaction } from '../db/transaction';
 import { settleTree } from './settle';
 import type { World } from '../world';
@@ -142,7 +142,7 @@ export async function recordsOf(world: Pick<World, 'sequelize'>, ids: readonly s
     Determination.findAll({ where, order: [['at', 'DESC']] }),
     Review.findAll({ where, order: [['at', 'DESC']] }),
     FollowUp.findAll({ where, order: [['dueOn', 'ASC']] }),
-    arrivedPhotos(wanted),
+    Photo.findAll({ where, attributes: ['id', 'treeId'] }),
     Message.findAll({ where, order: [['at', 'ASC']] }),
     PutOff.findAll({ where, order: [['at', 'DESC']] }),
     newestSeen(world, wanted),

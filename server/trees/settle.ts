@@ -14,11 +14,11 @@ import {
   type TreeRecord,
 } from '@dendrix/core/state';
 import { addMonths, dayAt } from '@dendrix/core/time';
-import { canonical } from '../audit/canonical';
+import { canonical } from '../chain/canonical';
 import { readOrganisation } from '../organisation/service';
-import type { JudgedWith } from '../visits/model';
+import type { JudgedWith } from '../models/visits';
 import type { World } from '../world';
-import { FollowUp, type Tree } from './model';
+import { FollowUp, type Tree } from '../models/trees';
 import { earlierNames, forgottenIn, judgeable, namesOf, nobody, rowsOf, type Rows } from './rows';
 import { briefOf, visitViewOf } from './view';
 

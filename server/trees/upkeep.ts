@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
-import { canonical, sha256 } from '../audit/canonical';
-import { noteChange } from '../audit/changes';
+import { canonical, sha256 } from '../chain/canonical';
+import { noteChange } from '../chain/changes';
 import { inTransaction } from '../db/transaction';
 import type { World } from '../world';
 import { each, PAGE } from './each';

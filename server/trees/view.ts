@@ -12,11 +12,11 @@ import type {
   VisitView,
 } from '@dendrix/core/contracts';
 import type { UnitSystem } from '@dendrix/core/units';
-import type { Determination, FollowUp, Tree } from './model';
-import type { Message, PutOff, Seen } from '../talk/model';
-import type { Review } from '../reviews/model';
-import type { User } from '../accounts/model';
-import type { Visit } from '../visits/model';
+import type { Determination, FollowUp, Tree } from '../models/trees';
+import type { Message, PutOff, Seen } from '../models/talk';
+import type { Review } from '../models/reviews';
+import type { User } from '../models/accounts';
+import type { Visit } from '../models/visits';
 
 /** People by id, for the names beside what they did. */
 export type People = ReadonlyMap<string, Pick<User, 'id' | 'name'>>;

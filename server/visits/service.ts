@@ -9,10 +9,10 @@ import { checkLook, checkTrait, isEmptyLook, simulatedIn, taxonOf, type VisitSub
 import { rootOf } from '@dendrix/core/state';
 import { dayAt, daysBetween } from '@dendrix/core/time';
 import { READING_WORDS } from '@dendrix/core/words';
-import { canonical } from '../audit/canonical';
-import { chain } from '../audit/service';
-import { Determination, type Tree } from '../trees/model';
-import { Visit } from './model';
+import { canonical } from '../chain/canonical';
+import { chain } from '../chain/service';
+import { Determination, type Tree } from '../models/trees';
+import { Visit } from '../models/visits';
 import { inTransaction } from '../db/transaction';
 import { HttpProblem } from '../http/problem';
 import { readOrganisation } from '../organisation/service';

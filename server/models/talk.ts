@@ -1,5 +1,5 @@
 import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import { day, id, json, ref, table, text, time, word } from '../db/columns';
+import { day, id, json, ref, table, text, time, word } from './columns';
 
 /** A word on a tree. */
 export class Message extends Model<InferAttributes<Message>, InferCreationAttributes<Message>> {

@@ -1,6 +1,6 @@
 import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { OwnBands, PlannedLook, PointRead, Verdict } from '@dendrix/core/record';
-import { id, json, ref, time, text, word, table } from '../db/columns';
+import { id, json, ref, time, text, word, table } from './columns';
 
 /** A second opinion on a visit. */
 export class Review extends Model<InferAttributes<Review>, InferCreationAttributes<Review>> {

@@ -1,5 +1,5 @@
 import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import { id, ref, time, text, word, json, integer, table } from '../db/columns';
+import { id, ref, time, text, word, json, integer, table } from './columns';
 
 /** A list coming in. */
 export class ImportJob extends Model<InferAttributes<ImportJob>, InferCreationAttributes<ImportJob>> {

@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { AuditEntry } from './model';
+import { AuditEntry } from '../models/audit';
 import type { World } from '../world';
 import { canonical, sha256 } from './canonical';
 import { noteChange } from './changes';

@@ -1,5 +1,5 @@
 import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import { ref, text, word, table } from '../db/columns';
+import { ref, text, word, table } from './columns';
 
 /** A link of the chain. */
 export class AuditEntry extends Model<InferAttributes<AuditEntry>, InferCreationAttributes<AuditEntry>> {

@@ -1,7 +1,7 @@
 import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Judgement, PlannedLook, Profile, RootStandard, VisitName } from '@dendrix/core/record';
 import type { UnitSystem } from '@dendrix/core/units';
-import { id, ref, time, word, day, json, integer, table } from '../db/columns';
+import { id, ref, time, word, day, json, integer, table } from './columns';
 
 /** With what a judgement was made, so that it can be made again. */
 export interface JudgedWith {

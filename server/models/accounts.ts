@@ -1,6 +1,6 @@
 import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { Role } from '@dendrix/core/contracts';
-import { id, integer, json, ref, time, text, word, table } from '../db/columns';
+import { id, integer, json, ref, time, text, word, table } from './columns';
 
 /** Somebody who signs in, or did. */
 export class User extends Model<InferAttributes<User>, InferCreationAttributes<User>> {

@@ -1,7 +1,7 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import type { VisitName } from '@dendrix/core/record';
-import { id, ref, time, text, word, number, day, integer, table } from '../db/columns';
+import { id, ref, time, text, word, number, day, integer, table } from './columns';
 
 /** A tree: what was said when it was added, and its state as derived from its record. */
 export class Tree extends Model<InferAttributes<Tree>, InferCreationAttributes<Tree>> {

@@ -1,5 +1,5 @@
 import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import { id, ref, time, word, integer, table } from '../db/columns';
+import { id, ref, time, word, integer, table } from './columns';
 
 /** A picture of a visit, as it was sent. */
 export class Photo extends Model<InferAttributes<Photo>, InferCreationAttributes<Photo>> {

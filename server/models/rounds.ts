@@ -1,6 +1,6 @@
 import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import type { RoundPlan } from '@dendrix/core/contracts';
-import { day, id, json, ref, table, time } from '../db/columns';
+import { day, id, json, ref, table, time } from './columns';
 
 /** A round of a crew for a day. It is a plan and no record: it is made anew as often as somebody likes. */
 export class Round extends Model<InferAttributes<Round>, InferCreationAttributes<Round>> {

@@ -1,12 +1,12 @@
 import type { Model, ModelStatic, Transaction } from 'sequelize';
-import { Determination, Tree } from '../trees/model';
-import { Photo } from '../photos/model';
-import { Review } from '../reviews/model';
-import { DistrictRow } from '../districts/model';
-import { Setting } from '../organisation/model';
-import { User } from '../accounts/model';
-import { Message, PutOff } from '../talk/model';
-import { Visit } from '../visits/model';
+import { Determination, Tree } from '../models/trees';
+import { Photo } from '../models/photos';
+import { Review } from '../models/reviews';
+import { DistrictRow } from '../models/districts';
+import { Setting } from '../models/organisation';
+import { User } from '../models/accounts';
+import { Message, PutOff } from '../models/talk';
+import { Visit } from '../models/visits';
 import { canonical, sha256 } from './canonical';
 
 /** A table of the record: which columns of it are the record, and not what follows from it. */

@@ -1,7 +1,7 @@
 import { Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 import { DataTypes } from 'sequelize';
 import type { DistrictSubmission } from '@dendrix/core/contracts';
-import { id, json, ref, table, time, word } from '../db/columns';
+import { id, json, ref, table, time, word } from './columns';
 
 /** A district of the town. */
 export class DistrictRow extends Model<InferAttributes<DistrictRow>, InferCreationAttributes<DistrictRow>> {

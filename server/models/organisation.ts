@@ -1,5 +1,5 @@
 import { Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
-import { text, word, table } from '../db/columns';
+import { text, word, table } from './columns';
 
 /** A choice of the organisation. */
 export class Setting extends Model<InferAttributes<Setting>, InferCreationAttributes<Setting>> {
