@@ -28,6 +28,30 @@ const CORE = [
   'practice',
 ];
 
+/** Rooms of the server, lowest first, those of one line beside each other. `world.ts` holds types that all share. */
+const SERVER = [
+  ['models', 'settings', 'sheet'],
+  ['chain'],
+  ['http'],
+  ['db', 'threads'],
+  ['exports', 'organisation'],
+  ['accounts'],
+  ['live', 'trees'],
+  ['agreement', 'districts', 'imports', 'map', 'photos', 'rounds', 'talk', 'visits'],
+  ['audit', 'reviews'],
+];
+
+/** Features of the application in the same way: `record` is what several screens of a tree share, `frame` what stands round all. */
+const FEATURES = [
+  ['shell'],
+  ['record', 'exchange', 'live', 'more', 'notices', 'photos', 'rounds', 'session'],
+  ['access', 'frame', 'library', 'map', 'talk', 'today'],
+  ['agreement', 'history', 'setup'],
+  ['tree'],
+  ['visit'],
+  ['review'],
+];
+
 const TEST = '\\.test\\.tsx?$|^core/testing/|^server/testing/';
 
 const upward = CORE.slice(0, -1).map((room, i) => ({
@@ -37,6 +61,25 @@ const upward = CORE.slice(0, -1).map((room, i) => ({
   from: { path: `^core/${room}/`, pathNot: TEST },
   to: { path: `^core/(${CORE.slice(i + 1).join('|')})/` },
 }));
+
+/** A room uses those of the lines before its own, and none beside it or after. */
+const ordered = (base, lines) =>
+  lines.flatMap((line, i) =>
+    line.map((room) => ({
+      name: `${base.split('/').at(-1)}-${room}-looks-up`,
+      comment: `${base}/${room} may only use ${lines.slice(0, i).flat().join(', ') || 'no other room'}.`,
+      severity: 'error',
+      from: { path: `^${base}/${room}/`, pathNot: TEST },
+      to: {
+        path: `^${base}/(${lines
+          .slice(i)
+          .flat()
+          .filter((other) => other !== room)
+          .join('|')})/`,
+        dependencyTypesNot: ['type-only'],
+      },
+    })),
+  );
 
 const never = (name, from, to, comment) => ({ name, comment, severity: 'error', from: { path: from, pathNot: TEST }, to: { path: to } });
 
@@ -57,6 +100,18 @@ module.exports = {
       to: {},
     },
     ...upward,
+    ...ordered('server', SERVER),
+    ...ordered('app/src/features', FEATURES),
+    {
+      name: 'room-unknown',
+      comment: 'Every room of the server and of the features stands in a list above.',
+      severity: 'error',
+      from: {
+        path: '^(server|app/src/features)/[^/]+/',
+        pathNot: `${TEST}|^server/(${SERVER.flat().join('|')})/|^app/src/features/(${FEATURES.flat().join('|')})/`,
+      },
+      to: {},
+    },
     never('core-alone', '^core/', '^(library|server|app|cli|demo|ops)/', 'core depends on nothing of ours'),
     never('library-on-core', '^library/', '^(server|app|cli|demo|ops)/', 'the library uses only core'),
     never('server-below', '^server/', '^(app|cli|demo|ops)/', 'the server knows neither the app, nor the demonstration, nor how it is run'),

@@ -1,7 +1,7 @@
 import '../../global.css';
 import { Slot } from 'expo-router';
-import { Providers } from '@/features/shell/Providers';
-import { Shell } from '@/features/shell/Shell';
+import { Providers } from '@/features/frame/Providers';
+import { Shell } from '@/features/frame/Shell';
 
 export default function Layout() {
   return (

@@ -6,7 +6,7 @@ import { ApiProblem } from '@/data/api';
 import { download } from '@/data/download';
 import { aboutHere } from '@/data/keys';
 import { refusedWords } from '@/features/session/elsewhere';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { Body, Figures, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';

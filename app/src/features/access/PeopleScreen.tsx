@@ -5,7 +5,7 @@ import { FACTOR_FOR, ROLES, type AccessRules, type OneTimeLink, type PersonView,
 import { ApiProblem, put } from '@/data/api';
 import { aboutHere, accessKept, accountsHere, townDistricts } from '@/data/keys';
 import { ROLE_WORDS } from '@/features/session/SignIn';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button, Choice, Several } from '@/ui/button';
 import { Field } from '@/ui/field';

@@ -8,7 +8,7 @@ import { ERROR_BY_CERTAINTY } from '@dendrix/core/naming';
 import { addMonths } from '@dendrix/core/time';
 import { capital } from '@dendrix/core/words';
 import { agreementSince, errorBenchSince, pickTownErrors, townErrorsHeld } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { library } from '@/features/shell/library';
 import { dayThere, todayIso } from '@/features/shell/today';
 import { dayWords } from '@/features/shell/words';

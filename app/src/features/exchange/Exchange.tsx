@@ -2,7 +2,7 @@ import { mayAct } from '@dendrix/core/contracts/roles';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { todayIso } from '@/features/shell/today';
 import { download } from '@/data/download';
 import { townCounted } from '@/data/keys';

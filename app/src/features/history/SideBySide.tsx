@@ -8,7 +8,7 @@ import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';
 import { pointWords } from '@/features/talk/points';
-import { ChangeLine } from '@/features/tree/ChangeLine';
+import { ChangeLine } from '@/features/record/ChangeLine';
 import { Body, Small, Strong } from '@/ui/text';
 import { Choice } from '@/ui/button';
 

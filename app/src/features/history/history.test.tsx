@@ -9,7 +9,7 @@ import { Talk } from '@/features/talk/Talk';
 import { AsWritten } from './AsWritten';
 import { Timeline } from './HistoryFold';
 import { SideBySide } from './SideBySide';
-import { reached, reachedWords } from './stands';
+import { reached, reachedWords } from '@/features/record/stands';
 
 const mockPush = jest.fn();
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: mockPush, navigate: mockPush }) }));

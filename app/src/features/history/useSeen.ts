@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { TreeDetail } from '@dendrix/core/contracts';
 import { noteSeen } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 
 /** Somebody who only passes over a page has not seen it, ms. */
 const LOOKED_MS = 1500;

@@ -10,7 +10,7 @@ import { library, taxonNamed } from '@/features/shell/library';
 import { todayIso } from '@/features/shell/today';
 import { capital, cautionsOf, wordsIn } from '@dendrix/core/words';
 import { kindIn } from '@dendrix/core/town';
-import { useStock } from '@/features/tree/useStock';
+import { useStock } from '@/features/record/useStock';
 import { kindInTown } from '@/data/keys';
 import { Body, Heading, Latin, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 
 /** The first screen stands before anything is listened to, ms. */
 const AFTER_MS = 1000;

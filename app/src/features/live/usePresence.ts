@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { standAt } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { PRESENCE, type Presence } from './listen';
 
 /** Whoever does not say so again is no longer taken to be there, ms; the server holds the same. */

@@ -5,7 +5,7 @@ import { v7 as newId } from 'uuid';
 import { treeSubmission } from '@dendrix/core/record';
 import { distance, nearby, SAME_TREE_WITHIN, type Place } from '@dendrix/core/geo';
 import { found } from '@/data/keys';
-import { useFound } from '@/features/tree/useTrees';
+import { useFound } from '@/features/record/useTrees';
 import { heldTrees } from '@/offline/held';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Small, Strong } from '@/ui/text';

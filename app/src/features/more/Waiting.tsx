@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { saveAs } from '@/data/download';
 import { discard, mendTree, reopenVisit, tryAgain } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';

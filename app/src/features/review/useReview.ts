@@ -2,7 +2,7 @@ import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import type { QueueItem } from '@dendrix/core/contracts';
 import { oneTree, recordsOf, reviewQueue, type QueueFilter } from '@/data/keys';
-import { useTree } from '@/features/tree/useTrees';
+import { useTree } from '@/features/record/useTrees';
 import type { UnderReview } from './ReviewItem';
 
 /** Visits whose evidence is fetched ahead: the first that a reviewer will open. */

@@ -7,7 +7,7 @@ import { taxonNamed } from '@/features/shell/library';
 import { clockAfter, wayFigure } from '@dendrix/core/sheet/round-sheet';
 import { waitForLeaf, type Planned, type PlannedCrew } from '@dendrix/core/rounds';
 import { candidatesOf, everybody, found, keepRound, roundsOfDay } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { useRange } from '@/features/shell/range';
 import { useUnits } from '@/features/shell/settings';
 import { todayIso } from '@/features/shell/today';

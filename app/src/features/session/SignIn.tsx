@@ -13,7 +13,7 @@ import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { goElsewhere, refusedWords } from './elsewhere';
-import { useDemoAccounts, useSignIn } from './useSession';
+import { useDemoAccounts, useSignIn } from '@/features/shell/useSession';
 
 /** What each role is there for. */
 export const ROLE_WORDS = {

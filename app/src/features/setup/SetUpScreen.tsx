@@ -7,7 +7,7 @@ import { v7 as newId } from 'uuid';
 import type { DistrictSubmission } from '@dendrix/core/contracts';
 import type { District } from '@dendrix/core/knowledge';
 import { howFarSetUp, townDistricts } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';

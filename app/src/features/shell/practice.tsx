@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { useOrganisation } from '@/features/session/useOrganisation';
+import { useOrganisation } from './useOrganisation';
 import { Small } from '@/ui/text';
 import { useSettings } from './settings';
 

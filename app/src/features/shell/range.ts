@@ -2,7 +2,7 @@ import { useMemo, useSyncExternalStore } from 'react';
 import { districtAt } from '@dendrix/core/geo/district';
 import type { Place } from '@dendrix/core/geo';
 import type { LeadingDistrict } from '@dendrix/core/knowledge/leading';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from './useSession';
 import { useLeading } from './leading';
 
 // The districts a person looks after. What they are shown as theirs to do is of these; the whole town is a tap away, and what presses

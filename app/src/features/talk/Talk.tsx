@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { MessageView, TreeDetail } from '@dendrix/core/contracts';
-import { reached, reachedWords } from '@/features/history/stands';
-import { useSession } from '@/features/session/useSession';
+import { reached, reachedWords } from '@/features/record/stands';
+import { useSession } from '@/features/shell/useSession';
 import { dayWords } from '@/features/shell/words';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Small, Strong } from '@/ui/text';

@@ -3,7 +3,7 @@ import { useCallback, useMemo } from 'react';
 import { v7 as newId } from 'uuid';
 import type { Colleague, MessageView, TreeDetail } from '@dendrix/core/contracts';
 import { everybody } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
 
 const NOBODY: readonly Colleague[] = [];

@@ -13,7 +13,7 @@ import { dayWords, distanceWords, dueWords } from '@/features/shell/words';
 import { useQuery } from '@tanstack/react-query';
 import { mayAct } from '@dendrix/core/contracts/roles';
 import { howFarSetUp, roundsOfDay, townCounted } from '@/data/keys';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Body, Heading, Latin, Said, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';

@@ -9,8 +9,8 @@ import { useOutbox } from '@/offline/OutboxProvider';
 import { useLeading } from '@/features/shell/leading';
 import { useRange } from '@/features/shell/range';
 import { todayIso } from '@/features/shell/today';
-import { useHeldTrees } from '@/features/tree/useHeldTrees';
-import { useAsTheyWillBe } from '@/features/tree/useUnsent';
+import { useHeldTrees } from '@/features/record/useHeldTrees';
+import { useAsTheyWillBe } from '@/features/record/useUnsent';
 import { oneTree, recordsOf, roundAhead } from '@/data/keys';
 
 /** A stop of the round. */

@@ -5,7 +5,7 @@ import { alertsOf, unseenSides } from '@dendrix/core/history';
 import { capital, sideWords } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { Body, Small, Strong } from '@/ui/text';
-import { Scale } from './Scale';
+import { Scale } from '@/features/record/Scale';
 import { standing } from './standing';
 
 interface Props {

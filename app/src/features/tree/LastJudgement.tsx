@@ -5,9 +5,9 @@ import { HIDDEN_DECAY } from '@dendrix/core/knowledge';
 import { dayWords } from '@/features/shell/words';
 import { Small, Strong } from '@/ui/text';
 import { Remark } from '@/ui/surface';
-import { Differs } from '@/features/review/Differs';
+import { Differs } from '@/features/record/Differs';
 import { Cautions } from './Cautions';
-import { Scale } from './Scale';
+import { Scale } from '@/features/record/Scale';
 import { standing } from './standing';
 
 /** What the last visit judged, what it overruled, and what cannot be said. */

@@ -9,7 +9,7 @@ import { useSettings } from '@/features/shell/settings';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Remark } from '@/ui/surface';
-import { ChangeLine } from './ChangeLine';
+import { ChangeLine } from '@/features/record/ChangeLine';
 
 const FIRST_SHOWN = 4;
 const COURSE_WORDS: Record<Change['course'], string> = {

@@ -5,7 +5,7 @@ import { yearsBetween } from '@dendrix/core/maths';
 import { readEntry } from '@dendrix/core/measuring';
 import { isEmptyLook } from '@dendrix/core/record';
 import { judgedName, readAsReviewed, standingVisits, versionsOf } from '@dendrix/core/state';
-import { useOrganisation } from '@/features/session/useOrganisation';
+import { useOrganisation } from '@/features/shell/useOrganisation';
 import { library, taxonNamed } from '@/features/shell/library';
 import { useSettings } from '@/features/shell/settings';
 import { lookOfDraft, type VisitDraft } from '@/offline/draft';

@@ -7,12 +7,12 @@ import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/
 import { type TreeBrief } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
 import { standingWords, type JudgedName } from '@dendrix/core/state';
-import { useOrganisation } from '@/features/session/useOrganisation';
+import { useOrganisation } from '@/features/shell/useOrganisation';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { dayWords, withSeason } from '@/features/shell/words';
 import { Cautions } from '@/features/tree/Cautions';
-import { Scale } from '@/features/tree/Scale';
+import { Scale } from '@/features/record/Scale';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Card, Remark } from '@/ui/surface';

@@ -3,7 +3,7 @@ import type { VisitView } from '@dendrix/core/contracts';
 import { buildOf, type Taxon } from '@dendrix/core/knowledge';
 import { crownRatioWords, derivedFrom, slendernessWords, type MeasuredEntry } from '@dendrix/core/measuring';
 import { fromMetres, paceInWords, type UnitSystem } from '@dendrix/core/units';
-import { useOrganisation } from '@/features/session/useOrganisation';
+import { useOrganisation } from '@/features/shell/useOrganisation';
 import { library } from '@/features/shell/library';
 import { countedMeasurements } from '@dendrix/core/record';
 import { useSettings } from '@/features/shell/settings';

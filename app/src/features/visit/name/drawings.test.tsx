@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { ZONES, type Zone } from '@dendrix/core/knowledge';
-import { Scale } from '@/features/tree/Scale';
+import { Scale } from '@/features/record/Scale';
 import { Ladder } from './Ladder';
 import { WalkRound, type ZoneState } from '../walk/WalkRound';
 

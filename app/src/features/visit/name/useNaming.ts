@@ -8,8 +8,8 @@ import { stockWithout, type Countable } from '@dendrix/core/town';
 import type { Stock } from '@dendrix/core/record';
 import { townErrorsHeld } from '@/data/keys';
 import { districtOf, library } from '@/features/shell/library';
-import { useStock } from '@/features/tree/useStock';
-import { useOrganisation } from '@/features/session/useOrganisation';
+import { useStock } from '@/features/record/useStock';
+import { useOrganisation } from '@/features/shell/useOrganisation';
 import type { VisitDraft } from '@/offline/draft';
 
 export interface Naming {

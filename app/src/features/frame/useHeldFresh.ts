@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { townCounted } from '@/data/keys';
 import { heldAreas, holdArea, SMALL_TOWN, WHOLE_TOWN } from '@/offline/held';
 import type { Area } from '@/offline/area';
-import { todayIso } from './today';
+import { todayIso } from '@/features/shell/today';
 
 /** Long after the first screen stands, ms: nobody waits for it. */
 const AFTER_MS = 2000;

@@ -7,19 +7,19 @@ import { aboutHere, myNotices, townDistricts } from '@/data/keys';
 import { allowDays, forgetWithOthers, watchUnattended } from '@/offline/forget';
 import { useLive } from '@/features/live/useLive';
 import { ClosedDoor, SignIn } from '@/features/session/SignIn';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { OutboxProvider, useOutbox } from '@/offline/OutboxProvider';
 import { listenToKeys } from '@/ui/keys';
 import { Said, Small } from '@/ui/text';
 import { useTheme } from '@/ui/theme';
 import { useWide } from '@/ui/wide';
-import { Icon, type IconName } from './icons';
+import { Icon, type IconName } from '@/features/shell/icons';
 import { Shortcuts } from './Shortcuts';
 import { useAside } from './aside';
 import { useHeldFresh } from './useHeldFresh';
 import { useLittleRoom } from './useRoom';
 import { useOthersAhead } from './useOthersAhead';
-import { megabytes } from './words';
+import { megabytes } from '@/features/shell/words';
 
 interface Place {
   icon: IconName;

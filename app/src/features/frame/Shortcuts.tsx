@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { lazy, Suspense, useEffect, useState } from 'react';
 
 /** The list is fetched once somebody asks for it. */
-const KeyList = lazy(() => import('./KeyList'));
+const KeyList = lazy(() => import('@/features/shell/KeyList'));
 
 /** Whether a key press belongs to something being typed. */
 export const isTyping = (event: KeyboardEvent): boolean => {

@@ -5,7 +5,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { onRestored, persister, queryClient, worthKeeping, KEEP_FOR, KEPT_SHAPE } from '@/data/cache';
 import { registerServiceWorker } from '@/offline/service-worker';
 import { ThemeProvider } from '@/ui/theme';
-import { SettingsProvider } from './settings';
+import { SettingsProvider } from '@/features/shell/settings';
 
 /** Everything below has theme, settings and the kept answers. The page itself names the fonts. */
 export function Providers({ children }: { children: ReactNode }) {

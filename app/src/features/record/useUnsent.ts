@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { TreeBrief } from '@dendrix/core/contracts';
 import type { Unsent } from '@dendrix/core/state';
-import { useSession } from '@/features/session/useSession';
+import { useSession } from '@/features/shell/useSession';
 import { usePart } from '@/features/shell/usePart';
 import { visitsIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';

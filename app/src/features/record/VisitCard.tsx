@@ -7,7 +7,7 @@ import { useUnits } from '@/features/shell/settings';
 import { dayWords } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui/text';
 import { Card, Remark } from '@/ui/surface';
-import { Differs } from '@/features/review/Differs';
+import { Differs } from './Differs';
 
 /** One visit, opened to everything it saw. */
 export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
