@@ -1,128 +1,132 @@
 // Changes one thing at a time in the rooms that decide, and asks whether a test notices: a constant half as large again, a comparison
-// off by its edge, the other of and / or, of larger / smaller. What nobody notices is printed. It works in a copy of the last commit.
+// off by its edge, the other of and / or, of larger / smaller. What no test notices is printed. It works in a copy of the last commit.
 //
-//   npx tsx ops/mutate.ts [--rooms naming,judging] [--count 40] [--seed 1]
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+//   npm run mutate -- [--rooms time,geo] [--count 40] [--seed 1] [--floor 80]
+//
+// The tests of the room are asked first, then the other tests of core that reach the file. A run that does not end is counted apart: it
+// may be an endless loop, or only a slow machine. --floor ends with 1 where a room notices less, percent.
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import ts from 'typescript';
 import { randomFrom, within } from '../core/maths/random';
+import { changed, filesOf, mutantsOf, type Mutant } from './mutate/mutants';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const { values } = parseArgs({
   options: {
-    rooms: { type: 'string', default: 'naming,judging,review,measuring' },
-    count: { type: 'string', default: '40' },
+    rooms: { type: 'string', default: 'naming,judging,state,review,measuring,history,time,geo,planning' },
+    count: { type: 'string', default: '90' },
     seed: { type: 'string', default: '1' },
+    floor: { type: 'string', default: '0' },
   },
 });
 
-/** One change: the text from one place to another becomes something else. */
-interface Mutant {
-  file: string;
-  line: number;
-  from: number;
-  to: number;
-  before: string;
-  after: string;
+/** A run that takes so many times as long as the unchanged one did is ended. */
+const PATIENCE = 3;
+/** It is given at least so long, ms. */
+const LEAST_MS = 30_000;
+
+const outside = mkdtempSync(join(tmpdir(), 'dendrix-mutate-'));
+const copy = join(outside, 'copy');
+let running: ChildProcess | undefined;
+
+function cleanUp(): void {
+  // A group of its own: Jest's helpers go with it.
+  if (running?.pid) process.kill(-running.pid, 'SIGKILL');
+  spawnSync('git', ['worktree', 'remove', '--force', copy], { cwd: root });
+  rmSync(outside, { recursive: true, force: true });
 }
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+  process.once(signal, () => {
+    cleanUp();
+    process.exit(1);
+  });
 
-const OTHER: Partial<Record<ts.SyntaxKind, string>> = {
-  [ts.SyntaxKind.LessThanToken]: '<=',
-  [ts.SyntaxKind.LessThanEqualsToken]: '<',
-  [ts.SyntaxKind.GreaterThanToken]: '>=',
-  [ts.SyntaxKind.GreaterThanEqualsToken]: '>',
-  [ts.SyntaxKind.EqualsEqualsEqualsToken]: '!==',
-  [ts.SyntaxKind.ExclamationEqualsEqualsToken]: '===',
-  [ts.SyntaxKind.AmpersandAmpersandToken]: '||',
-  [ts.SyntaxKind.BarBarToken]: '&&',
-};
+type Outcome = 'noticed' | 'lived' | 'no end';
 
-/** Every change that can be made to a file. Types, and what indexes a list, are left alone: the compiler holds those. */
-function mutantsOf(file: string): Mutant[] {
-  const source = ts.createSourceFile(file, readFileSync(join(root, file), 'utf8'), ts.ScriptTarget.Latest, true);
-  const found: Mutant[] = [];
-  const add = (node: ts.Node, after: string) =>
-    found.push({
-      file,
-      line: source.getLineAndCharacterOfPosition(node.getStart()).line + 1,
-      from: node.getStart(),
-      to: node.getEnd(),
-      before: node.getText(),
-      after,
+/** Runs tests of the copy. One seed, so that the changed and the unchanged are asked the same. */
+const ask = (tests: readonly string[], limitMs: number): Promise<Outcome> =>
+  new Promise((resolve) => {
+    const args = ['jest', '--selectProjects', 'core', '--bail', '--silent', '--forceExit', '--runTestsByPath', ...tests];
+    const child = spawn('npx', args, { cwd: copy, stdio: 'ignore', detached: true, env: { ...process.env, DENDRIX_SEED: '1' } });
+    running = child;
+    let late = false;
+    const timer = setTimeout(() => {
+      late = true;
+      if (child.pid) process.kill(-child.pid, 'SIGKILL');
+    }, limitMs);
+    child.once('close', (code) => {
+      clearTimeout(timer);
+      running = undefined;
+      resolve(late ? 'no end' : code === 0 ? 'lived' : 'noticed');
     });
-  const visit = (node: ts.Node): void => {
-    if (ts.isTypeNode(node) || ts.isImportDeclaration(node) || ts.isElementAccessExpression(node)) return;
-    if (ts.isNumericLiteral(node)) {
-      const n = Number(node.getText().replaceAll('_', ''));
-      add(node, n === 0 ? '1' : String(n * 1.5));
-    }
-    if (ts.isBinaryExpression(node)) {
-      const other = OTHER[node.operatorToken.kind];
-      if (other) add(node.operatorToken, other);
-    }
-    if (ts.isPropertyAccessExpression(node) && node.expression.getText() === 'Math' && ['max', 'min'].includes(node.name.text))
-      add(node.name, node.name.text === 'max' ? 'min' : 'max');
-    ts.forEachChild(node, visit);
-  };
-  visit(source);
-  return found;
+  });
+
+/** Tests of core that reach a file, its own room's apart from the others'. */
+function testsOf(file: string, room: string): { own: string[]; others: string[] } {
+  const args = ['jest', '--selectProjects', 'core', '--listTests', '--findRelatedTests', file];
+  const listed = spawnSync('npx', args, { cwd: copy, encoding: 'utf8' }).stdout.split('\n');
+  const tests = listed.filter((path) => path.startsWith(join(copy, 'core')));
+  const isOwn = (path: string) => path.startsWith(join(copy, 'core', room));
+  return { own: tests.filter(isOwn), others: tests.filter((path) => !isOwn(path)) };
 }
 
-const filesOf = (room: string) =>
-  readdirSync(join(root, 'core', room), { recursive: true, encoding: 'utf8' })
-    .filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts') && !name.includes('calibrate') && !name.endsWith('index.ts'))
-    .map((name) => join('core', room, name))
-    .sort();
+/** How long tests take before anything is changed, ms, measured once. @throws Error where they fail */
+const bases = new Map<string, number>();
+async function limitOf(tests: readonly string[]): Promise<number> {
+  const key = tests.join();
+  const known = bases.get(key);
+  if (known !== undefined) return known;
+  const began = Date.now();
+  if ((await ask(tests, 600_000)) !== 'lived') throw new Error(`tests fail before anything was changed: ${key}`);
+  const limit = Math.max(LEAST_MS, (Date.now() - began) * PATIENCE);
+  bases.set(key, limit);
+  return limit;
+}
 
-const copy = join(mkdtempSync(join(tmpdir(), 'dendrix-mutate-')), 'copy');
-const git = (...args: string[]) => spawnSync('git', args, { cwd: root, encoding: 'utf8' });
-git('worktree', 'add', '--detach', copy);
-symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
-// Built once, so that no test builds it from the YAML.
-spawnSync(process.execPath, ['--import', 'tsx', 'library/build.ts'], { cwd: copy });
+async function tried(mutant: Mutant, room: string): Promise<Outcome> {
+  const { own, others } = testsOf(mutant.file, room);
+  const path = join(copy, mutant.file);
+  const text = readFileSync(path, 'utf8');
+  for (const tests of [own, others]) {
+    if (tests.length === 0) continue;
+    const limit = await limitOf(tests);
+    writeFileSync(path, changed(text, mutant));
+    const outcome = await ask(tests, limit);
+    writeFileSync(path, text);
+    if (outcome !== 'lived') return outcome;
+  }
+  return 'lived';
+}
 
-/** Whether the tests of a room notice. Two minutes without an end count as noticed: a change can make a loop endless. */
-const noticed = (room: string): boolean =>
-  spawnSync(
-    'npx',
-    [
-      'jest',
-      '--selectProjects',
-      'core',
-      '--bail',
-      '--silent',
-      '--forceExit',
-      `core/${room}`,
-      ...(room === 'measuring' ? ['core/judging'] : []),
-    ],
-    { cwd: copy, stdio: 'ignore', timeout: 120_000 },
-  ).status !== 0;
+/** Changes a room so many times. @returns the share that was noticed of those that ended, percent */
+async function room(name: string, count: number): Promise<number> {
+  const random = randomFrom(Number(values.seed));
+  const all = filesOf(root, name).flatMap((file) => mutantsOf(file, readFileSync(join(root, file), 'utf8')));
+  const sums: Record<Outcome, number> = { noticed: 0, lived: 0, 'no end': 0 };
+  for (let i = 0; i < count && all.length > 0; i++) {
+    const [mutant] = all.splice(within(random, all.length), 1) as [Mutant];
+    const outcome = await tried(mutant, name);
+    sums[outcome]++;
+    if (outcome !== 'noticed') console.log(`  ${outcome}: ${mutant.file}:${mutant.line}  ${mutant.before} → ${mutant.after}`);
+  }
+  const share = (100 * sums.noticed) / Math.max(1, sums.noticed + sums.lived);
+  console.log(`${name}: ${sums.noticed} noticed, ${sums.lived} lived, ${sums['no end']} without an end (${share.toFixed(0)}% noticed)`);
+  return share;
+}
 
 try {
-  const random = randomFrom(Number(values.seed));
-  for (const room of values.rooms.split(',')) {
-    if (noticed(room)) throw new Error(`the tests of ${room} fail before anything was changed`);
-    const all = filesOf(room).flatMap(mutantsOf);
-    const each = Math.ceil(Number(values.count) / values.rooms.split(',').length);
-    const lived: Mutant[] = [];
-    for (let i = 0; i < each && all.length > 0; i++) {
-      const [mutant] = all.splice(within(random, all.length), 1) as [Mutant];
-      const path = join(copy, mutant.file);
-      const text = readFileSync(path, 'utf8');
-      writeFileSync(path, text.slice(0, mutant.from) + mutant.after + text.slice(mutant.to));
-      if (!noticed(room)) {
-        lived.push(mutant);
-        console.log(`  lived: ${mutant.file}:${mutant.line}  ${mutant.before} → ${mutant.after}`);
-      }
-      writeFileSync(path, text);
-    }
-    console.log(`${room}: ${each - lived.length} of ${each} noticed`);
-  }
+  spawnSync('git', ['worktree', 'add', '--detach', copy], { cwd: root });
+  symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
+  // Built once, so that no test builds it from the YAML.
+  spawnSync(process.execPath, ['--import', 'tsx', 'library/build.ts'], { cwd: copy });
+  const rooms = values.rooms.split(',');
+  const shares: number[] = [];
+  for (const name of rooms) shares.push(await room(name, Math.ceil(Number(values.count) / rooms.length)));
+  if (Math.min(...shares) < Number(values.floor)) process.exitCode = 1;
 } finally {
-  git('worktree', 'remove', '--force', copy);
-  rmSync(join(copy, '..'), { recursive: true, force: true });
+  cleanUp();
 }
