@@ -14,19 +14,6 @@ export function readText(file: string): string {
   }
 }
 
-/** The JSON value of `--in FILE` or standard input. @throws Refusal `not-json` */
-export function readJson(args: readonly string[]): unknown {
-  const options = parseOptions(args, { in: 'one' });
-  if (options.rest.length > 0)
-    throw new UsageError(`"${options.rest[0]}" is not understood; the request goes in with --in FILE or standard input`);
-  const text = readText(options.one.in ?? '-');
-  try {
-    return JSON.parse(text);
-  } catch (error) {
-    throw new Refusal('not-json', '', { detail: (error as Error).message });
-  }
-}
-
 /** One request of a batch, with the number of its line; or what is wrong with the line. */
 export type Line = { line: number; value: unknown } | { line: number; problem: string };
 

@@ -7,7 +7,6 @@ import { ROLES } from './people';
 
 /** Invited: has a link and no password yet. Disabled: cannot sign in. Erased: the name is gone, what they did is kept. */
 export const PERSON_STATES = ['active', 'invited', 'disabled', 'erased'] as const;
-export type PersonState = (typeof PERSON_STATES)[number];
 
 /** Letters, digits, dot, hyphen, underscore and @: what can be typed on any keyboard and looks like nothing else. */
 export const loginName = z
@@ -81,7 +80,6 @@ export type DeviceView = z.infer<typeof deviceView>;
 
 /** A second factor that is not switched on before its first code is given. */
 export const factorOffer = z.object({ secret: z.string(), uri: z.string() });
-export type FactorOffer = z.infer<typeof factorOffer>;
 /** A second factor is put on and taken off with the password; whoever signs in elsewhere may have none. */
 export const factorAsk = z.strictObject({ password: z.string().max(200).default('') });
 export const factorCode = z.strictObject({ code: z.string().trim().min(6).max(40) });

@@ -24,7 +24,6 @@ export const districtSubmission = z.strictObject({
 export type DistrictSubmission = z.output<typeof districtSubmission>;
 
 export const districtsAnswer = z.object({ items: z.array(districtSchema) });
-export type DistrictsAnswer = z.infer<typeof districtsAnswer>;
 
 /** Something that lies behind the map. A plan is streets, parks and water as shapes; tiles are a file of map tiles (PMTiles). */
 export const backgroundView = z.object({

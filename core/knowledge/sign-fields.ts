@@ -72,11 +72,6 @@ export type SignValue<F extends SignField> = (typeof SIGN_FIELD_TABLE)[F]['is'] 
 
 /** The spec of a field, whichever it is. */
 export const signField = (field: SignField): FieldSpec => SIGN_FIELD_TABLE[field];
-
-const holding = <F extends SignField>(...kinds: FieldSpec['is'][]) =>
-  SIGN_FIELDS.filter((field) => kinds.includes(signField(field).is)) as F[];
-export const LENGTH_FIELDS: readonly LengthField[] = holding('length');
-export const WORD_FIELDS: readonly WordField[] = holding('word');
 /** The followed fields, most telling first. */
 export const TRACKED = SIGN_FIELDS.filter((field) => signField(field).changes !== undefined) as TrackedField[];
 

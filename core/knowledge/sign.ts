@@ -34,8 +34,6 @@ export const VIGOUR = ['thriving', 'fair', 'strained', 'failing', 'dead'] as con
 export const SOUNDNESS = ['no weakness seen', 'weakness', 'serious weakness', 'act first'] as const;
 export const HIDDEN_DECAY = ['none suspected', 'possible', 'likely'] as const;
 export type VigourBand = (typeof VIGOUR)[number];
-export type SoundnessBand = (typeof SOUNDNESS)[number];
-export type HiddenDecayBand = (typeof HIDDEN_DECAY)[number];
 
 /** What can be done about a tree; of two that weigh the same the one named first goes first. */
 export const OPTIONS = [

@@ -30,7 +30,6 @@ const numberScale = z.strictObject({
   /** One-sigma observer error in the unit, whatever the value. */
   absoluteError: z.number().positive(),
 });
-export type NumberScale = z.infer<typeof numberScale>;
 
 /** One trait as written in `library/traits.yaml`. */
 export const traitSchema = z

@@ -19,7 +19,6 @@ export const measured = z.strictObject({
   leftOut: z.number().int().nonnegative().max(40).optional(),
   simulated,
 });
-export type MeasuredLength = z.infer<typeof measured>;
 
 /** Where the tree was found to stand, from averaged fixes. */
 export const measuredPosition = z.strictObject({

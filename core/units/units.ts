@@ -14,7 +14,6 @@ const METRES = { m: 1, cm: 0.01, mm: 0.001, km: 1000, in: 0.0254, ft: 0.3048, yd
 export type LengthUnit = keyof typeof METRES;
 export const LENGTH_UNITS = Object.keys(METRES) as LengthUnit[];
 export const ANGLE_UNITS = ['deg', 'percent', 'rad'] as const;
-export type AngleUnit = (typeof ANGLE_UNITS)[number];
 
 const ALIASES: Record<string, LengthUnit> = {
   '"': 'in',

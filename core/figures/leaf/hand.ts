@@ -1,4 +1,4 @@
-import { bezier, chain, mirrored } from '../curve';
+import { bezier } from '../curve';
 import type { Pt } from '../shape';
 import type { LeafForm } from './form';
 
@@ -86,9 +86,3 @@ export function handSide(form: LeafForm): Hand {
   }
   return { right: stretches, tips };
 }
-
-/** Both sides as one outline from the stalk round the right to the tip and back down the left. */
-export const handOutline = (right: readonly Pt[][]): Pt[] => {
-  const side = chain(...right);
-  return [...side, ...mirrored(side).reverse().slice(1)];
-};
