@@ -20,7 +20,10 @@ if (values.against !== undefined && !given) {
   process.exit(2);
 }
 
-const { world, chainFile, close } = await openPlace(false);
+const { world, chainFile, close } = await openPlace(false).catch((error: Error) => {
+  console.error(error.message.split('\n')[0]);
+  process.exit(1);
+});
 try {
   await migrate(world.sequelize);
   if (values.head) {

@@ -1,7 +1,10 @@
 import { distance, METRES_PER_DEGREE, type Place } from './distance';
 
 const RADIANS = Math.PI / 180;
-/** Places of one cell that are compared. More in a square of a metre or two are one spot many times over, and each is told anyway. */
+/**
+ * Places of one cell that are compared. All of a cell are within range of each other, so each that follows is told anyway; the nearest of
+ * those compared stands for the nearest of all. No list of real trees has as many in so little room.
+ */
 const MOST_IN_CELL = 32;
 /** A place within range lies no more than so many cells away: cells are shorter than the range by the root of two. */
 const REACH = 2;
@@ -13,7 +16,8 @@ export interface Earlier {
 }
 
 /**
- * For each place the nearest of those before it in the list, within some metres; null where there is none. The cost grows with the list
+ * For each place the nearest of those before it in the list, within some metres; null where there is none. Exact while no square of
+ * the range over the root of two holds more than 32 places on different spots. The cost grows with the list
  * and not with its square, also where all stand on one spot, as in a list that gives the same position for every tree. Holds across 180°.
  * @param metres range, more than 0
  */

@@ -3,6 +3,8 @@ import { createReadStream, createWriteStream, mkdtempSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import { hostOf } from '../../server/settings/addresses';
+import { addressesOf } from '../../server/settings/database';
 
 // The database out and in by MariaDB's own programs. The password goes by a file that only this user reads, never by the command line,
 // which everybody on the machine can see.
@@ -11,16 +13,17 @@ import { pipeline } from 'node:stream/promises';
 const PACKET = '256M';
 
 function withOptions<T>(url: string, work: (options: string, database: string) => Promise<T>): Promise<T> {
-  const { hostname, port, username, password, pathname } = new URL(url.split(',')[0] ?? url);
+  const [address] = addressesOf(url) as [URL, ...URL[]];
+  const { port, username, password, pathname } = address;
   const dir = mkdtempSync(join(tmpdir(), 'dendrix-backup-'));
   const file = join(dir, 'my.cnf');
   const quoted = (text: string) => `"${decodeURIComponent(text).replace(/(["\\])/g, '\\$1')}"`;
   writeFileSync(
     file,
-    `[client]\nhost=${hostname}\nport=${port || '3306'}\nuser=${quoted(username)}\npassword=${quoted(password)}\nprotocol=TCP\nmax-allowed-packet=${PACKET}\n`,
+    `[client]\nhost=${hostOf(address)}\nport=${port || '3306'}\nuser=${quoted(username)}\npassword=${quoted(password)}\nprotocol=TCP\nmax-allowed-packet=${PACKET}\n`,
     { mode: 0o600 },
   );
-  return work(file, pathname.slice(1)).finally(() => rmSync(dir, { recursive: true, force: true }));
+  return work(file, decodeURIComponent(pathname.slice(1))).finally(() => rmSync(dir, { recursive: true, force: true }));
 }
 
 async function ended(child: ReturnType<typeof spawn>, name: string): Promise<void> {

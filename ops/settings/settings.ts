@@ -1,9 +1,9 @@
-import { editDistance } from '@dendrix/core/knowledge';
+import { editDistance, nearest } from '@dendrix/core/knowledge';
 import { providerFrom, type ProviderGiven } from '../../server/accounts/provider';
 import { s3Store, type PictureStore } from '../../server/photos/store';
 import { SettingError } from '../../server/settings/addresses';
+import { addressesOf } from '../../server/settings/database';
 import { proxiesIn } from '../../server/settings/proxies';
-import { databaseIn } from './database';
 
 /** What an operator set, checked. */
 export interface Settings {
@@ -88,8 +88,9 @@ export const unread = (given: Given): string[] =>
   Object.keys(given)
     .filter((name) => name.startsWith('DENDRIX_') && !KNOWN.includes(name))
     .map((name) => {
-      const near = KNOWN.find((known) => editDistance(name, known, NEAR) <= NEAR);
-      return `${name} is not a setting and is ignored.${near ? ` Did you mean ${near}?` : ''}`;
+      const near = nearest(name, KNOWN);
+      const meant = near !== undefined && editDistance(name, near, NEAR) <= NEAR;
+      return `${name} is not a setting and is ignored.${meant ? ` Did you mean ${near}?` : ''}`;
     });
 
 /**
@@ -101,6 +102,7 @@ export function readSettings(given: Given): Settings {
   const set = (name: string): string | undefined => given[name]?.trim() || undefined;
   const [database, secret] = [set('DATABASE_URL'), given.SESSION_SECRET];
   if (!database || !secret) throw new SettingError('The service needs DATABASE_URL and SESSION_SECRET. npm start sets both.');
+  addressesOf(database);
   const logLevel = set('LOG_LEVEL') ?? 'warn';
   if (!LEVELS.includes(logLevel)) throw new SettingError(`LOG_LEVEL=${logLevel} is not a level. Write one of ${LEVELS.join(', ')}.`);
   const host = set('HOST') ?? '127.0.0.1';
@@ -111,7 +113,7 @@ export function readSettings(given: Given): Settings {
   const threadMemory = set('DENDRIX_THREAD_MEMORY');
   if (threadMemory) whole('DENDRIX_THREAD_MEMORY', threadMemory, 64, 65_536);
   return {
-    database: databaseIn(database),
+    database,
     secret: secretIn(secret),
     port: whole('PORT', set('PORT') ?? '8321', 1, 65_535),
     host,

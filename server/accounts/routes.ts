@@ -74,7 +74,7 @@ export const accessRoutes = (world: World, access: Access): Route[] => [
   route({
     method: 'get',
     path: '/session',
-    summary: 'Who is signed in; 204 on a device on which nobody ever was',
+    summary: 'The person signed in; 204 on a device where no person has signed in',
     role: 'viewer',
     nobody: true,
     owing: true,

@@ -16,7 +16,7 @@ export const alone = <T>(sequelize: Sequelize, name: string, seconds: number, wo
       type: QueryTypes.SELECT,
       replacements: [name, seconds],
     });
-    if (held?.got !== 1) throw new Taken('another server is bringing the database up to date; try again when it is done');
+    if (held?.got !== 1) throw new Taken('Another server is updating the database. Try again when it is done.');
     try {
       return await work();
     } finally {

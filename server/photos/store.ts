@@ -42,7 +42,7 @@ export function s3Store(setting: string): PictureStore {
   const ask = (id: string, init: RequestInit) =>
     client.fetch(`${url.origin}/${bucket}/photos/${id}`, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) });
   const refused = async (answer: Response) =>
-    new Error(`The store of pictures answered ${answer.status}: ${(await answer.text()).slice(0, SAID)}`);
+    new Error(`The photo store answered ${answer.status}: ${(await answer.text()).slice(0, SAID)}`);
   const store: PictureStore = {
     async put(id, bytes, type) {
       const answer = await ask(id, {
@@ -61,7 +61,7 @@ export function s3Store(setting: string): PictureStore {
     async probe() {
       // The same few bytes each time: they are no picture, and no row names them.
       await store.put(PROBE, Buffer.from(PROBE), 'text/plain');
-      if ((await store.get(PROBE))?.toString() !== PROBE) throw new Error('The store of pictures does not give back what it was given.');
+      if ((await store.get(PROBE))?.toString() !== PROBE) throw new Error('The photo store returned something else than was saved there.');
     },
   };
   return store;

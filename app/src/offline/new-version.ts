@@ -14,7 +14,7 @@ export interface Moment {
   path: string;
   /** Parcels that have not reached the service. */
   unsent: number;
-  /** A text field has the focus, or a dialog is open. */
+  /** Something is typed that is not kept yet, or a dialog is open. */
   busy: boolean;
 }
 
@@ -24,7 +24,12 @@ export const isQuiet = ({ path, unsent, busy }: Moment): boolean => unsent === 0
 const now = async (): Promise<Moment> => ({
   path: window.location.pathname,
   unsent: (await waiting()).length,
-  busy: document.querySelector('input:focus, textarea:focus, select:focus, [role="dialog"]') !== null,
+  busy:
+    document.querySelector(':is(input, textarea, select):focus, [role="dialog"]') !== null ||
+    // A form half filled in is not kept anywhere, wherever the focus is.
+    [...document.querySelectorAll<HTMLInputElement>('textarea, input:not([type=checkbox], [type=radio], [type=file])')].some(
+      ({ value }) => value !== '',
+    ),
 });
 
 /**

@@ -183,9 +183,9 @@ export const options = (units: UnitSystem) => ({
       ? `Works were done inside the root zone of ${treeWords(radius, units)}: loosen the soil, mulch, water in dry spells.`
       : `Works are planned inside the root zone of ${treeWords(radius, units)}: fence it and mulch it before they begin.`,
   worksAtRoots: (radius: number) =>
-    `Works are planned at the roots that hold the tree (within ${treeWords(radius, units)}): move or redesign them.`,
+    `Works are planned at the structural roots (within ${treeWords(radius, units)}): move or redesign them.`,
   worksWereAtRoots: (radius: number) =>
-    `Work was done at the roots that hold the tree (within ${treeWords(radius, units)}): have the roots exposed and assessed.`,
+    `Work was done at the structural roots (within ${treeWords(radius, units)}): have the roots exposed and assessed.`,
   cannotWait: 'What bears the tree is giving way.',
   secondLook: 'a second look by a qualified assessor, since one fault alone speaks for it',
   /** A serious defect, by its label. */
@@ -269,7 +269,7 @@ export const works = (units: UnitSystem) => {
     atBearingRoots: (one: WorksTold, does: Does, { structural, radius, share }: { structural: number; radius: number; share: number }) => {
       const done = one.moment === 'done';
       const zone = one.distance < radius ? `; ${beyond(share)}` : '';
-      return `${what(one)} it ${DOES[does][done ? 1 : 0]} the roots that hold the tree (within ${treeWords(structural, units)})${zone}. ${done ? lookAfter(does) : keepOff(does)}`;
+      return `${what(one)} it ${DOES[does][done ? 1 : 0]} the structural roots (within ${treeWords(structural, units)})${zone}. ${done ? lookAfter(does) : keepOff(does)}`;
     },
     outside: (one: WorksTold, radius: number) => `${what(one)} outside the root zone of ${treeWords(radius, units)}.`,
     inside: (

@@ -196,7 +196,7 @@ export const scales = (units: UnitSystem) => {
     /** Vigour where no rule speaks. @param seen parts of the crown that were looked at */
     vigourWithoutSigns(how: 'not judged' | 'thriving' | 'too little seen' | 'bare', seen: readonly Zone[]): Statement {
       const [says, rule] = {
-        'not judged': ['The crown was neither inspected nor measured.', 'Vigour is judged from a crown that was looked at or measured.'],
+        'not judged': ['The crown was neither inspected nor measured.', 'Vigour is assessed from a crown that was inspected or measured.'],
         thriving: [
           'No sign of trouble in the crown that was looked at.',
           'Top looked at, and the rest looked at or measured, with nothing found: thriving.',

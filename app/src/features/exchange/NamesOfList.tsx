@@ -28,7 +28,7 @@ export function NamesOfList({
       {report.ambiguous.length > 0 || Object.keys(choices).length > 0 ? (
         <Card className="gap-3">
           <Heading>Names that mean more than one tree</Heading>
-          <Small>Choose one, or keep the words and let a visit settle it.</Small>
+          <Small>Choose a species, or keep the list's words until a visit identifies the tree.</Small>
           {shown.map((question) => (
             <View key={question.text} className="gap-2 border-b border-rule pb-3">
               <Strong>
@@ -63,7 +63,7 @@ export function NamesOfList({
       ) : null}
       {report.misspelt.length > 0 ? (
         <Card>
-          <Heading>Read in spite of a slip</Heading>
+          <Heading>Spelling corrected</Heading>
           {report.misspelt.slice(0, MOST_TOLD).map((q) => (
             <Body key={q.text}>
               “{q.text}” as <Latin className="text-[16px]">{q.answer.taxon ?? ''}</Latin>, {q.rows} row{q.rows === 1 ? '' : 's'}
@@ -74,7 +74,7 @@ export function NamesOfList({
       ) : null}
       {report.unknown.length > 0 ? (
         <Card>
-          <Heading>Names nobody here knows</Heading>
+          <Heading>Unknown names</Heading>
           <Body>
             {report.unknown
               .slice(0, MOST_TOLD)
@@ -82,7 +82,7 @@ export function NamesOfList({
               .join(', ')}
             {more(report.unknown.length)}
           </Body>
-          <Small>The words are kept; the trees come in without a name.</Small>
+          <Small>The list's words are saved with each tree. The trees have no species yet.</Small>
         </Card>
       ) : null}
     </>

@@ -17,7 +17,7 @@ export function ReportOfList({
 }) {
   if (report.stops.length > 0) {
     return (
-      <Remark mood="caution" title="The list cannot be read yet">
+      <Remark mood="caution" title="Cannot read the list yet">
         {report.stops.join(' ')}
       </Remark>
     );
@@ -29,17 +29,17 @@ export function ReportOfList({
           {report.trees.length} of {report.rows} rows are good
         </Heading>
         <Body>
-          {report.bad.length} will not come in, {report.warnings.length} are worth a look, {report.duplicates.length} stand within 2 m of
+          {report.bad.length} will not be imported, {report.warnings.length} need checking, {report.duplicates.length} are within 2 m of
           another.
         </Body>
       </Card>
       <NamesOfList report={report} choices={choices} onChoose={onChoose} />
-      <ReportTable title="Rows that will not come in" rows={report.bad.map((b) => ({ line: b.line, tag: b.tag, reason: b.reason }))} />
+      <ReportTable title="Rows not imported" rows={report.bad.map((b) => ({ line: b.line, tag: b.tag, reason: b.reason }))} />
       <ReportTable
         title="Within 2 m of another"
         rows={report.duplicates.map((d) => ({ line: d.line, tag: d.tag, reason: `${d.metres.toFixed(1)} m from ${d.near}` }))}
       />
-      <ReportTable title="Worth a look" rows={report.warnings.map((w) => ({ line: w.line, tag: w.tag, reason: w.reason }))} />
+      <ReportTable title="Check these rows" rows={report.warnings.map((w) => ({ line: w.line, tag: w.tag, reason: w.reason }))} />
     </View>
   );
 }

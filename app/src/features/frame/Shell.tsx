@@ -5,7 +5,6 @@ import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { useQuery } from '@tanstack/react-query';
 import { aboutHere, myNotices, townDistricts } from '@/data/keys';
 import { allowDays, forgetWithOthers, watchUnattended } from '@/offline/forget';
-import { useLive } from '@/features/live/useLive';
 import { ClosedDoor, SignIn } from '@/features/session/SignIn';
 import { useSession } from '@/features/shell/useSession';
 import { OutboxProvider, useOutbox } from '@/offline/OutboxProvider';
@@ -18,7 +17,7 @@ import { Shortcuts } from './Shortcuts';
 import { useAside } from './aside';
 import { useHeldFresh } from './useHeldFresh';
 import { useLittleRoom } from './useRoom';
-import { useOthersAhead } from './useOthersAhead';
+import { useLater } from './useLater';
 import { megabytes } from '@/features/shell/words';
 
 interface Place {
@@ -126,8 +125,7 @@ function Ahead() {
   useQuery(townDistricts);
   useAllowedDays();
   useHeldFresh();
-  useOthersAhead();
-  useLive();
+  useLater(useSession().account?.id);
   return null;
 }
 

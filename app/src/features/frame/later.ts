@@ -1,4 +1,6 @@
+import type { QueryClient } from '@tanstack/react-query';
 import { bringOthers } from '@/data/parts';
+import { listen } from '@/features/live/listen';
 import { clockWarning } from '@/offline/clock';
 import { watchVersion } from '@/offline/new-version';
 import { sayAbove } from './aside';
@@ -15,8 +17,9 @@ async function checkClock(): Promise<void> {
   if (said) sayAbove('clock', clockWarning(asked, answered, typeof said.now === 'number' ? said.now : null));
 }
 
-/** What happens once the first screen stands. @returns a way to stop what goes on */
-export function later(): () => void {
+/** What happens once the first screen stands. @param me who is signed in @returns a way to stop what goes on */
+export function later(client: QueryClient, me: string): () => void {
+  const stopListening = typeof EventSource === 'undefined' ? null : listen(client, me);
   void bringOthers().catch(() => undefined);
   const check = () => {
     if (document.visibilityState === 'visible') void checkClock();
@@ -32,5 +35,6 @@ export function later(): () => void {
     clearInterval(timer);
     document.removeEventListener('visibilitychange', check);
     stopVersion();
+    stopListening?.();
   };
 }
