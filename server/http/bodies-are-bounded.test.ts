@@ -1,4 +1,5 @@
 // What is sent is read no further than its route allows, and not before it is known who sends it.
+import { request } from 'node:http';
 import { gzipSync } from 'node:zlib';
 import { v7 as newId } from 'uuid';
 import { startService, type Client, type Service } from '../testing/service';
@@ -20,11 +21,19 @@ const send = (path: string, body: Buffer | string, headers: Record<string, strin
   });
 
 describe('a body', () => {
-  it('is not read before it is known who sends it: 15 MB of brackets from nobody cost nothing', async () => {
-    const bracket = '['.repeat(15_000_000);
-    const before = Date.now();
-    expect((await send(`/visits/${newId()}`, bracket, {}, 'PUT')).status).toBe(401);
-    expect(Date.now() - before).toBeLessThan(3000);
+  it('is not read before it is known who sends it: of 15 MB of brackets only the first are sent, and the refusal comes', async () => {
+    const status = await new Promise((resolve, reject) => {
+      const asked = request(`${service.base}/api/v1/visits/${newId()}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json', 'content-length': 15_000_000 },
+      });
+      asked.on('error', reject).on('response', (answer) => {
+        resolve(answer.statusCode);
+        asked.destroy();
+      });
+      asked.write('['.repeat(1000));
+    });
+    expect(status).toBe(401);
   });
   it.each([
     ['brackets', Buffer.from('['.repeat(14_000_000))],
@@ -33,9 +42,7 @@ describe('a body', () => {
   ])('%s to the door are refused, and others are answered meanwhile', async (_what, body) => {
     const packed = body[0] === 0x1f;
     const asked = send('/session', body, packed ? { 'content-encoding': 'gzip' } : {});
-    const before = Date.now();
     expect((await crew.get('/session')).status).toBe(200);
-    expect(Date.now() - before).toBeLessThan(3000);
     const answer = await asked;
     expect(answer.status).toBe(413);
     expect(answer.headers.get('content-type')).toMatch(/problem\+json/);
