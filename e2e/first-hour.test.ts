@@ -12,6 +12,7 @@ import { freePort } from './free-port';
 import { tileAt, type Box } from '@dendrix/core/geo';
 import { pmtilesFile } from './pmtiles-file';
 import { answer, CHROMIUM, FLAGS, goIn, until } from './town';
+import { programInTest } from '../ops/programs.mjs';
 import { freshDatabase, urlOf } from '../server/testing/service';
 
 const root = join(__dirname, '..');
@@ -72,7 +73,7 @@ const env = (more: object = {}) => ({
 });
 const FOUNDING = ['--name', 'Elmwick', '--latitude', '48.305', '--longitude', '14.505', '--time-zone', 'Europe/Vienna'];
 const run = (script: string, args: readonly string[], more: object = {}) =>
-  spawnSync(process.execPath, ['--import', 'tsx', script, ...args], { cwd: root, env: env(more) as NodeJS.ProcessEnv, encoding: 'utf8' });
+  spawnSync(process.execPath, [...programInTest(script), ...args], { cwd: root, env: env(more) as NodeJS.ProcessEnv, encoding: 'utf8' });
 
 beforeAll(async () => {
   sequelize = await freshDatabase();
@@ -131,7 +132,7 @@ describe('a town of its own', () => {
     expect(run('ops/found.ts', FOUNDING).stdout).toBe('');
     const port = await freePort();
     base = `http://127.0.0.1:${port}`;
-    server = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
+    server = spawn(process.execPath, programInTest('ops/serve.ts'), {
       cwd: root,
       env: env({ PORT: String(port), DENDRIX_RATE: '100000' }) as NodeJS.ProcessEnv,
       stdio: ['ignore', 'pipe', 'inherit'],

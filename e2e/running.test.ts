@@ -60,7 +60,7 @@ function servicePid(): number {
     return [pid, ...children.flatMap(below)];
   };
   const all = found.trim().split(/\s+/).filter(Boolean).map(Number).flatMap(below);
-  const service = all.find((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('ops/serve.ts'));
+  const service = all.find((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('ops-serve.mjs'));
   if (service === undefined) throw new Error('the service does not run');
   return service;
 }

@@ -7,6 +7,7 @@ import { chromium, type Browser, type BrowserContext, type Page } from 'playwrig
 import type { Sequelize } from 'sequelize';
 import { freePort } from './free-port';
 import { copyPlanted } from './planted';
+import { programInTest } from '../ops/programs.mjs';
 import { dropDatabase, freshDatabase, urlOf } from '../server/testing/service';
 
 /** The day the tests happen on, for server and browser alike: in leaf, so that leaves can be asked about. */
@@ -38,7 +39,7 @@ export const FLAGS = [
 
 /** Starts the service on a database, and waits until it runs. Another process of it takes the same one. */
 export async function serve(url: string, port: number, chain = mkdtempSync(join(tmpdir(), 'dendrix-chain-'))): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
+  const server = spawn(process.execPath, programInTest('ops/serve.ts'), {
     cwd: join(__dirname, '..'),
     env: {
       ...process.env,

@@ -64,7 +64,7 @@ async function main(): Promise<void> {
   await close();
 }
 
-if (process.argv[1]?.endsWith('found.ts'))
+if (/found\.(ts|mjs)$/.test(process.argv[1] ?? ''))
   main().catch((error: Error) => {
     console.error(error.message.split('\n')[0]);
     process.exit(1);

@@ -5,6 +5,7 @@ import { connect } from 'node:net';
 import { join, resolve } from 'node:path';
 import { openDatabase, sessionSecret } from './database.mjs';
 import { ensurePackages, root, run } from './packages.mjs';
+import { madeProgram, makePrograms } from './programs.mjs';
 
 const log = (line) => console.log(line);
 const given = process.argv.slice(2);
@@ -29,7 +30,7 @@ const taken = (p) =>
 async function founded(own, database) {
   const done = spawnSync(
     process.execPath,
-    ['--import', 'tsx', 'ops/found.ts', ...given.filter((flag) => flag !== '--town')],
+    [...madeProgram('ops/found.ts'), ...given.filter((flag) => flag !== '--town')],
     // What it asks goes by the terminal; what it answers in the end is read.
     { cwd: root, stdio: ['inherit', 'pipe', 'inherit'], encoding: 'utf8', env: { ...process.env, ...own } },
   );
@@ -74,6 +75,7 @@ async function main() {
   try {
     run(process.execPath, ['--import', 'tsx', 'library/build.ts']);
     run(process.execPath, ['--import', 'tsx', 'demo/build.ts']);
+    await makePrograms(['ops/serve.ts', 'ops/found.ts']);
     const { buildWeb } = await import('./build-web.mjs');
     await buildWeb(log);
   } catch (error) {
@@ -110,7 +112,7 @@ function watchOver(env, database, link) {
   let deaths = 0;
   const begin = (first) => {
     const born = Date.now();
-    server = spawn(process.execPath, ['--import', 'tsx', 'ops/serve.ts'], {
+    server = spawn(process.execPath, madeProgram('ops/serve.ts'), {
       cwd: root,
       stdio: 'inherit',
       env: { ...env, ...(first && link ? { DENDRIX_LINK: link } : {}) },

@@ -1,11 +1,12 @@
 // npm test: everything on a fresh machine; the last line is "N passed, N failed".
 import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statfsSync } from 'node:fs';
+import { freemem, tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { installDebian, openDatabase } from './database.mjs';
 import { ensurePackages, root } from './packages.mjs';
+import { makePrograms } from './programs.mjs';
 
 const log = (line) => console.log(line);
 // Until the last line is written the run counts as failed.
@@ -46,21 +47,41 @@ const run = (program, args) =>
     child.once('close', (code) => resolve({ held: code === 0, said }));
   });
 
+/** Databases and browser profiles of the tests are kept in memory where there is so much of it, bytes; a busy disk makes them wait. */
+const ROOMY = 8 * 1024 ** 3;
+function quickFolder() {
+  const memory = '/dev/shm';
+  if (!existsSync(memory)) return join(root, '.data', 'test');
+  // What a run that was cut short left there goes.
+  for (const name of readdirSync(memory).filter((name) => /^dendrix-test-\d+$/.test(name)))
+    if (!existsSync(`/proc/${name.split('-').at(-1)}`)) rmSync(join(memory, name), { recursive: true, force: true });
+  const { bavail, bsize } = statfsSync(memory);
+  const isRoomy = bavail * bsize > ROOMY && freemem() > ROOMY;
+  return isRoomy ? join(memory, `dendrix-test-${process.pid}`) : join(root, '.data', 'test');
+}
+
 /** How long each test file took, s. */
 const took = [];
 /** So many of the slowest are named. */
 const TOLD = 10;
+
+/** One cache for all projects, wherever their temporary files go. */
+const CACHE = join(tmpdir(), 'dendrix-jest-cache');
 
 /** Runs Jest projects and adds up their tests. A suite that did not run counts as one failure. */
 function jest(words, projects, env = {}, more = []) {
   const started = Date.now();
   const dir = mkdtempSync(join(tmpdir(), 'dendrix-jest-'));
   const out = join(dir, 'result.json');
-  const done = spawnSync('npx', ['jest', '--selectProjects', ...projects, '--json', `--outputFile=${out}`, '--forceExit', ...more], {
-    cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'test', ...env },
-  });
+  const done = spawnSync(
+    'npx',
+    ['jest', '--selectProjects', ...projects, `--cacheDirectory=${CACHE}`, '--json', `--outputFile=${out}`, '--forceExit', ...more],
+    {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, NODE_ENV: 'test', ...env },
+    },
+  );
   if (!existsSync(out)) {
     failed++;
     log(`FAILED ${words}: Jest gave no result (${done.status ?? done.signal})`);
@@ -82,6 +103,8 @@ async function main() {
   // What the others read is made first.
   await checks([['library: every record checked', process.execPath, ['--import', 'tsx', 'library/build.ts']]]);
   await checks([['demo: the map drawn', process.execPath, ['--import', 'tsx', 'demo/build.ts']]]);
+  await makePrograms(['serve', 'found', 'keep', 'upgrade', 'rebuild'].map((name) => `ops/${name}.ts`));
+  process.env.DENDRIX_PROGRAMS = '1';
   await checks([
     ['lint, with the rule that keeps core pure', 'npx', ['eslint', '.', '--max-warnings', '0']],
     ...['app', 'tsconfig.node.json', 'core', 'library'].map((part) => [`types: ${part}`, 'npx', ['tsc', '-p', part]]),
@@ -92,8 +115,9 @@ async function main() {
   jest('core, library, command line', ['core'], {}, ['--maxWorkers=100%']);
   jest('app', ['app'], {}, ['--maxWorkers=100%']);
 
-  const dir = join(root, '.data', 'test');
+  const dir = quickFolder();
   rmSync(dir, { recursive: true, force: true });
+  mkdirSync(dir, { recursive: true });
   // A server of its own, whatever DATABASE_URL says; the tests make their databases on it and take them away.
   const database = await openDatabase({ dir, log, quick: true, own: true });
   const env = { DENDRIX_TEST_DATABASE: database.url, DATABASE_URL: undefined };
@@ -104,10 +128,11 @@ async function main() {
     const { buildWeb } = await import('./build-web.mjs');
     await buildWeb(log);
     // The demonstration is planted once, in a database of this name, and copied for every file.
-    const planted = { ...env, DENDRIX_TEST_PLANTED: `dendrix_test_${randomBytes(6).toString('hex')}` };
+    const planted = { ...env, DENDRIX_TEST_PLANTED: `dendrix_test_${randomBytes(6).toString('hex')}`, TMPDIR: dir };
     jest('browser, phone and wide', ['browser'], planted, ['--maxWorkers=2']);
   } finally {
     await database.close();
+    rmSync(dir, { recursive: true, force: true });
   }
 }
 

@@ -9,6 +9,7 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import sharp from 'sharp';
 import { v7 as newId } from 'uuid';
 import { backUp, restore } from '../../ops/backup/archive';
+import { programInTest } from '../../ops/programs.mjs';
 import { headKeeper, keptHeads } from '../chain/head';
 import { verify } from '../audit/verify';
 import { connect } from '../db/connect';
@@ -199,7 +200,7 @@ it('a backup of an older version is restored as it is, by the command, which say
   const file = join(dir, 'older.backup');
   await backUp(placeOf(older), file);
   const into = await emptyPlace();
-  const { status, stdout } = spawnSync(process.execPath, ['--import', 'tsx', 'ops/keep.ts', 'restore', '--from', file], {
+  const { status, stdout } = spawnSync(process.execPath, [...programInTest('ops/keep.ts'), 'restore', '--from', file], {
     cwd: join(__dirname, '../..'),
     encoding: 'utf8',
     env: { ...process.env, DATABASE_URL: urlOf(into), DENDRIX_CHAIN_FILE: join(dir, 'older-heads.txt') },
@@ -209,7 +210,7 @@ it('a backup of an older version is restored as it is, by the command, which say
   expect(status).toBe(0);
   expect(Object.keys(await all(into)).sort()).toEqual(Object.keys(await all(older)).sort());
   // Asked whether it holds, that is no yes.
-  const asked = spawnSync(process.execPath, ['--import', 'tsx', 'ops/keep.ts', 'verify'], {
+  const asked = spawnSync(process.execPath, [...programInTest('ops/keep.ts'), 'verify'], {
     cwd: join(__dirname, '../..'),
     encoding: 'utf8',
     env: { ...process.env, DATABASE_URL: urlOf(into), DENDRIX_CHAIN_FILE: join(dir, 'older-heads.txt') },
