@@ -22,7 +22,7 @@ export async function importList(args: readonly string[]): Promise<number> {
   const names = nameFinder(library);
 
   const zone = options.one.zone;
-  if (zone !== undefined && !utmZone(zone)) throw new UsageError(`--zone "${zone}" is no UTM zone; write 25N or 33S`);
+  if (zone !== undefined && !utmZone(zone)) throw new UsageError(`--zone "${zone}" is not a UTM zone. Use a zone such as 25N or 33S`);
   let unit: LengthUnit | undefined;
   if (options.one.unit !== undefined) {
     unit = lengthUnit(options.one.unit) ?? undefined;

@@ -3,17 +3,17 @@ import { Refusal } from '@dendrix/core/problem';
 import { commands } from './commands';
 import { UsageError } from './io';
 
-const USAGE = `dendrix: name, measure, judge and go round trees
+const USAGE = `dendrix: identify, measure and assess trees, and plan rounds
 
   dendrix identify [--in FILE]          candidates, level, confirmation, what to look at next
   dendrix names QUERY                   the taxa a name can mean
   dendrix names --in FILE               the same for JSON Lines, {"query":"…"} a line
-  dendrix tell-apart TAXON TAXON…       the marks that split them
+  dendrix tell-apart TAXON TAXON…       the features that separate them
   dendrix traits                        the vocabulary
   dendrix taxa [NAME]                   the library, or one record
-  dendrix taxa --coverage [NAME]        what is thin in the library, or weak about one record
+  dendrix taxa --coverage [NAME]        gaps in the library, or in one record
   dendrix measure [--in FILE]           one measuring task
-  dendrix assess [--in FILE]            the judgement of one look at one tree
+  dendrix assess [--in FILE]            the assessment of one visit to one tree
   dendrix agreement [--in FILE]         how far raters agree: percent, Cohen, Fleiss, Krippendorff
   dendrix observers [--in FILE]         what was most likely true, and how each rater errs (Dawid and Skene)
   dendrix round [--in FILE]             stops for the time there is, in an order that is short to walk

@@ -46,8 +46,8 @@ const SCREENS: readonly [path: string, title: RegExp][] = [
   ['/more', /^More/],
   ['/library', /^Library/],
   ['/library/taxon/quercus-robur', /^Quercus robur/],
-  ['/library/tell-apart', /^Tell apart/],
-  ['/exchange', /^Exchange/],
+  ['/library/tell-apart', /^Compare species/],
+  ['/exchange', /^Import and export/],
   ['/notices', /^For you/],
   ['/agreement', /^Agreement/],
   ['/round', /^Rounds/],
@@ -98,7 +98,7 @@ describe.each(['phone', 'wide'] as const)('on a %s, by day and at dusk', (size) 
     await page.getByRole('heading', { name: 'Stop and look first' }).waitFor();
     await isClean();
     await goIn(page);
-    for (const step of [/^Bark/, /^Twig/, /^Leaf/, /^Measure/, /^Walk round/, /^Judge/]) {
+    for (const step of [/^Bark/, /^Twig/, /^Leaf/, /^Measure/, /^Walk round/, /^Assess/]) {
       await page.getByRole('tab', { name: step }).click();
       await page.getByRole('tab', { name: step, selected: true }).waitFor();
       await page.waitForTimeout(200);
@@ -114,7 +114,7 @@ it('the sheet of signs takes the focus, keeps it, shows its way out however long
   await signIn(page, town, 'Luk');
   await firstVisit(page);
   await page.getByRole('tab', { name: 'Walk round' }).click();
-  const opener = page.getByRole('button', { name: 'Mark a sign' });
+  const opener = page.getByRole('button', { name: 'Add a sign' });
   await opener.click();
   const dialog = page.getByRole('dialog');
   await dialog.waitFor();

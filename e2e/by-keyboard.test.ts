@@ -77,7 +77,7 @@ class Listener {
 /** The mark of a question, if it is not the one that stands there already; then an answer by its drawing. */
 async function answer(me: Listener, page: Page, line: RegExp, mark: RegExp, state: RegExp): Promise<void> {
   await me.choose('tab', line);
-  await me.hears('button', /^Can’t see it/);
+  await me.hears('button', /^Cannot see it/);
   if ((await page.getByRole('radio', { name: state }).count()) === 0) await me.press('button', mark);
   await me.choose('radio', state);
   await me.hears('radiogroup', /^How sure/);
@@ -99,7 +99,7 @@ it('a tree is found, named, measured, walked round, judged and sent', async () =
     await page.keyboard.press('Tab');
   }
   expect(await page.getByRole('checkbox', { checked: true }).count()).toBe(boxes);
-  await me.press('button', /^Safe to go in/);
+  await me.press('button', /^It is safe: go in/);
 
   await answer(me, page, /^Bark/, /^Bark texture$/, /^Mosaic flakes/);
   await answer(me, page, /^Twig/, /^Bud scales$/, /^One cap/);
@@ -114,7 +114,7 @@ it('a tree is found, named, measured, walked round, judged and sent', async () =
   await me.hears('heading', /^Now the forks and unions/);
   // A side is chosen on the plan as any button is.
   await me.press('button', /^south-east side of the stem: not looked at/);
-  await me.press('button', /^Mark a sign/);
+  await me.press('button', /^Add a sign/);
   await me.hears('dialog', /./);
   await me.press('button', /^Cavity/);
   await me.type(/^Height above ground/, '1.4');
@@ -132,12 +132,12 @@ it('a tree is found, named, measured, walked round, judged and sent', async () =
     while ((await page.getByRole('button', { name: /: same$/ }).count()) > 0) await me.press('button', /: same$/);
     await me.press('button', /^Nothing new here/);
   }
-  for (let i = 0; i < 3; i++) await me.press('button', /^Nothing here/);
+  for (let i = 0; i < 3; i++) await me.press('button', /^No signs here/);
 
-  await me.choose('tab', /^Judge/);
+  await me.choose('tab', /^Assess/);
   await me.hears('StaticText', /weakness/i);
-  await me.press('button', /^Send for a second look/);
-  await me.hears('heading', /^The last look/);
+  await me.press('button', /^Submit for review/);
+  await me.hears('heading', /^Last inspection/);
   // It arrived with what was typed and marked.
   const tree = new URL(page.url()).pathname.split('/').at(-1) ?? '';
   const [last] = await until(

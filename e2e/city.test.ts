@@ -42,8 +42,8 @@ const SCREENS: readonly { name: string; path: string; ready: (page: Page) => Pro
         .first()
         .waitFor(),
   },
-  { name: 'Exchange', path: '/exchange', ready: (page) => page.getByRole('button', { name: 'CSV, for a spreadsheet' }).waitFor() },
-  { name: 'More', path: '/more', ready: (page) => page.getByRole('heading', { name: 'Held on this device' }).waitFor() },
+  { name: 'Import and export', path: '/exchange', ready: (page) => page.getByRole('button', { name: 'CSV, for a spreadsheet' }).waitFor() },
+  { name: 'More', path: '/more', ready: (page) => page.getByRole('heading', { name: 'Offline areas' }).waitFor() },
 ];
 
 /** Opens each screen on a phone that was never here and has a session, and counts what it asks. */
@@ -112,7 +112,7 @@ describe('what screens ask for', () => {
     const before = await until(sees, (n) => n > 20_000);
     await page.getByRole('radio', { name: 'Soundness' }).click();
     await until(sees, (n) => n !== before);
-    await page.getByRole('button', { name: /^serious, or act first: / }).click();
+    await page.getByRole('button', { name: /^serious, or act now: / }).click();
     await page.getByText(new RegExp(`^${told(CITY / 4).slice(0, -2)}\\d\\d trees\\.`)).waitFor();
   });
   it('search finds a tree of the city by its tag, and by street and name', async () => {
@@ -139,8 +139,8 @@ describe('what screens ask for', () => {
     await page.getByTestId('map-ready').waitFor();
     await page.getByRole('button', { name: 'Hold this area' }).click();
     await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map then work without a signal\./).waitFor();
-    await page.getByRole('textbox', { name: 'Its name' }).fill('The quay');
-    await page.getByRole('button', { name: 'Hold', exact: true }).click();
+    await page.getByRole('textbox', { name: 'Area name' }).fill('The quay');
+    await page.getByRole('button', { name: 'Download', exact: true }).click();
     await page.getByRole('form', { name: 'Hold this area' }).waitFor({ state: 'detached' });
     await page.goto(`${town.base}/visit`);
     await page
@@ -157,7 +157,7 @@ describe('what screens ask for', () => {
     await page.context().setOffline(false);
     await page.goto(`${town.base}/more`);
     await page.getByText('The quay').waitFor();
-    await page.getByRole('button', { name: 'Let go of The quay' }).click();
+    await page.getByRole('button', { name: 'Remove The quay' }).click();
     await page.getByText('The quay').waitFor({ state: 'detached' });
   });
 });

@@ -76,7 +76,7 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('textbox', { name: 'Why you think it is gone' }).fill('grown over');
     await page.getByRole('button', { name: 'Ask a reviewer' }).click();
     await page.getByText(/It counts as it was until a reviewer agrees/).waitFor();
-    await page.getByRole('radio', { name: 'Like a drum' }).click();
+    await page.getByRole('radio', { name: 'Hollow (drum)' }).click();
     await page.getByText('1 of 8 sides sounded.').waitFor();
 
     // A second sign at a tapped height, its cover estimated against the drawn cards.
@@ -95,33 +95,33 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByText('at 1.4 m, 19 cm open, larger').first().waitFor();
     await page.getByRole('img', { name: /^Cavity, south-east side of the stem/ }).waitFor();
 
-    await page.getByRole('tab', { name: 'Judge' }).click();
+    await page.getByRole('tab', { name: 'Assess' }).click();
     await page.getByText('Serious weakness', { exact: true }).waitFor();
     await page
-      .getByRole('button', { name: /^Cavity, south-east side of the stem: The hole.*Rule and evidence/ })
+      .getByRole('button', { name: /^Cavity, south-east side of the stem: The hole.*Why?/ })
       .first()
       .click();
     await page.getByText(/^Rule: Cavity, .*soundness at least serious weakness/).waitFor();
     await page.getByText(/Worse\. Cavity, south-east side of the stem: larger/).waitFor();
-    await page.getByRole('button', { name: 'I see soundness otherwise' }).click();
+    await page.getByRole('button', { name: 'Change soundness' }).click();
     await page.getByRole('radio', { name: 'Act first' }).click();
     await page.getByRole('textbox', { name: 'Why, for soundness' }).fill('The wall moves when pressed.');
-    await page.getByRole('button', { name: 'Keep mine' }).click();
-    await page.getByText('The rules say: serious weakness.').waitFor();
+    await page.getByRole('button', { name: 'Save my value' }).click();
+    await page.getByText('Calculated: serious weakness.').waitFor();
     await page.getByText('1. Close off now').waitFor();
-    await page.getByRole('button', { name: 'Say what is beneath' }).click();
-    await page.getByRole('radio', { name: 'People who stay' }).click();
-    await page.getByRole('radio', { name: 'Nearly always' }).click();
+    await page.getByRole('button', { name: 'Add a target' }).click();
+    await page.getByRole('radio', { name: 'People staying' }).click();
+    await page.getByRole('radio', { name: 'Constant: nearly always' }).click();
     await page.getByText('Field screening: extreme', { exact: true }).waitFor();
     await page
       .getByText(/two matrices are those of ISA.*To be confirmed by a qualified assessor/)
       .first()
       .waitFor();
 
-    await page.getByRole('button', { name: 'Send for a second look' }).click();
-    await page.getByText('A visit waits to be sent').first().waitFor();
+    await page.getByRole('button', { name: 'Submit for review' }).click();
+    await page.getByText('A visit is waiting to upload').first().waitFor();
     await page.context().setOffline(false);
-    await page.getByText('A visit waits to be sent').waitFor({ state: 'detached' });
+    await page.getByText('A visit is waiting to upload').waitFor({ state: 'detached' });
 
     // Record and picture have arrived; the thumbnail was made on the server.
     await page.waitForFunction(
@@ -154,7 +154,7 @@ describe('a walk-round on a phone without a signal', () => {
 
     await page.reload();
     await page.getByText('One thing gets worse').waitFor();
-    await page.getByRole('button', { name: /^Pictures/ }).click();
+    await page.getByRole('button', { name: /^Photos/ }).click();
     await page.getByRole('button', { name: /^Open the picture: Cavity/ }).click();
     await page.getByText(/Time as written in the picture; taken at 45\.62/).waitFor();
   });
@@ -169,16 +169,16 @@ describe('a second visit that looks at little', () => {
     await goIn(page);
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('button', { name: /surroundings: not looked at/ }).click();
-    await page.getByRole('button', { name: 'Nothing here' }).click();
-    await page.getByRole('tab', { name: 'Judge' }).click();
-    await page.getByText('Judged as, by the record').waitFor();
+    await page.getByRole('button', { name: 'No signs here' }).click();
+    await page.getByRole('tab', { name: 'Assess' }).click();
+    await page.getByText('Assessed as (from the record)').waitFor();
     await page.getByText('6 % of the zones looked at').waitFor();
     await page.getByText('Serious weakness', { exact: true }).waitFor();
     await page
       .getByText(/seen on \d{4}-\d\d-\d\d, was not mentioned this time. It counts as it was/)
       .first()
       .waitFor();
-    await page.getByRole('button', { name: 'Send for a second look' }).click();
+    await page.getByRole('button', { name: 'Submit for review' }).click();
     await page.getByRole('heading', { name: tree.taxon ?? '' }).waitFor();
     const after = await treeWhere(page, (t) => t.id === tree.id);
     expect(after).toMatchObject({ taxon: tree.taxon, soundness: 'serious weakness' });
@@ -214,7 +214,7 @@ describe('measuring by every way, on a phone', () => {
     await page.getByRole('heading', { name: 'Stem at 1.3 m' }).waitFor();
   });
   it('readings of one stem are averaged, in inches as well', async () => {
-    await page.getByRole('button', { name: 'Read it again' }).click();
+    await page.getByRole('button', { name: 'Measure again' }).click();
     await field('Girth, reading 2').fill('190');
     await page.getByText('60.2 cm').waitFor();
     await page.getByText(/mean of 2 readings/).waitFor();
@@ -231,7 +231,7 @@ describe('measuring by every way, on a phone', () => {
     await field('Length of the stick').fill('60');
     await field('Eye to stick').fill('60');
     await page.getByText('20.0 m', { exact: true }).waitFor();
-    await page.getByRole('button', { name: 'Keep it and read again' }).click();
+    await page.getByRole('button', { name: 'Save and measure again' }).click();
     await pick('Laser, two shots');
     await field('Distance to the top').fill('30');
     await field('Angle to the top').fill('36');
@@ -241,10 +241,10 @@ describe('measuring by every way, on a phone', () => {
       .getByText(/mean of 2 readings/)
       .last()
       .waitFor();
-    await page.getByRole('button', { name: 'Take back reading 1' }).waitFor();
+    await page.getByRole('button', { name: 'Remove reading 1' }).waitFor();
   });
   it('warns when too close, with a drawing, and when it leans', async () => {
-    await page.getByRole('button', { name: 'Take back reading 1' }).click();
+    await page.getByRole('button', { name: 'Remove reading 1' }).click();
     await pick('Distance and angles');
     await field('Level distance to the stem').fill('8');
     await field('Angle to the top').fill('60');
@@ -257,17 +257,17 @@ describe('measuring by every way, on a phone', () => {
     await pick('No, or across');
   });
   it('simulated devices are read and named as simulated; fixes are averaged and their scatter shown', async () => {
-    await page.getByRole('button', { name: 'Practise with simulated devices' }).click();
+    await page.getByRole('button', { name: 'Use simulated devices (practice)' }).click();
     await pick('Hypsometer');
     await page.getByRole('button', { name: 'Simulated hypsometer shoots' }).click();
     expect(await field('Distance to the top').inputValue()).toMatch(/^\d+\.\d\d$/);
     await page.getByRole('button', { name: 'Simulated receiver' }).click();
     await page.getByText(/fixes within .* of their mean/).waitFor();
     await page.getByText('By a simulated receiver: counts for nothing.').waitFor();
-    await page.getByRole('button', { name: 'Leave it as listed' }).waitFor();
+    await page.getByRole('button', { name: 'Keep listed position' }).waitFor();
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('button', { name: /^north side of the stem/ }).click();
-    await page.getByRole('button', { name: 'A resistance drill was used' }).click();
+    await page.getByRole('button', { name: 'Add a drill result' }).click();
     await page.getByRole('button', { name: 'Simulated drill' }).click();
     await page.getByRole('img', { name: /^Resistance by depth/ }).waitFor();
     await page.getByText(/sound to the end, simulated: counts for nothing/).waitFor();
@@ -290,19 +290,19 @@ describe('judging at a desk', () => {
     await page.getByRole('textbox', { name: 'Girth' }).fill('157');
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('button', { name: /^top of the crown/ }).click();
-    await page.getByRole('button', { name: 'Dieback at the tips: same' }).click();
-    await page.getByRole('tab', { name: 'Judge' }).click();
-    await page.getByText('What may be behind the signs').waitFor();
-    await page.getByText('Look for next').waitFor();
+    await page.getByRole('button', { name: 'Tip dieback: same' }).click();
+    await page.getByRole('tab', { name: 'Assess' }).click();
+    await page.getByText('Possible causes').waitFor();
+    await page.getByText('Check next').waitFor();
     const absent = page.getByRole('button', { name: /: looked, not there$/ }).first();
     const asked = ((await absent.getAttribute('aria-label')) ?? '').split(':')[0] ?? '';
     await absent.click();
-    await page.getByText('Looked for and not there').waitFor();
+    await page.getByText('Checked, not present').waitFor();
     expect(await page.getByRole('button', { name: `${asked}: looked, not there` }).count()).toBe(0);
 
-    await page.getByRole('button', { name: 'Works near it' }).click();
-    await page.getByRole('textbox', { name: 'Nearest distance to the stem' }).fill('3 m');
-    await page.getByRole('button', { name: 'Add these works' }).click();
+    await page.getByRole('button', { name: 'Works near the tree' }).click();
+    await page.getByRole('textbox', { name: 'Closest distance to the stem' }).fill('3 m');
+    await page.getByRole('button', { name: 'Add works' }).click();
     await page
       .getByText(/A trench at 3\.0 m, date not known: inside the root zone of 6\.0 m/)
       .first()
@@ -311,16 +311,16 @@ describe('judging at a desk', () => {
     // How the order differs is held in core; on this tree the profiles agree.
     await page.getByRole('radio', { name: 'Habitat first' }).click();
     await page.getByRole('radio', { name: 'Habitat first', checked: true }).waitFor();
-    await page.getByRole('button', { name: 'I see the date otherwise' }).click();
-    await page.getByRole('textbox', { name: 'Come back by' }).fill('tomorrow');
+    await page.getByRole('button', { name: 'Change the date' }).click();
+    await page.getByRole('textbox', { name: 'Next visit by' }).fill('tomorrow');
     await page.getByRole('textbox', { name: 'Why, for the date' }).fill('Works begin then.');
-    expect(await page.getByRole('button', { name: 'Keep mine' }).isDisabled()).toBe(true);
-    await page.getByRole('textbox', { name: 'Come back by' }).fill('2026-06-16');
-    await page.getByRole('button', { name: 'Keep mine' }).click();
+    expect(await page.getByRole('button', { name: 'Save my value' }).isDisabled()).toBe(true);
+    await page.getByRole('textbox', { name: 'Next visit by' }).fill('2026-06-16');
+    await page.getByRole('button', { name: 'Save my value' }).click();
     await page.getByText('by 16 June 2026, summer').waitFor();
 
     await page.goto(`${town.base}/tree/${tree.id}`);
-    await page.getByText('Over the years').waitFor();
+    await page.getByText('Trends').waitFor();
     await page.getByRole('button', { name: /^Sizes and sheet/ }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
@@ -341,7 +341,7 @@ describe('judging at a desk', () => {
     await page
       .getByLabel('Album: the north side of the stem')
       .setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
-    await page.getByText('This picture cannot be read on this device. Take it again, or choose a JPEG or PNG.').waitFor();
+    await page.getByText('This photo cannot be read. Take it again, or choose a JPEG or PNG.').waitFor();
     await page.getByRole('heading', { name: 'Now the north side of the stem' }).waitFor();
   });
   it('the organisation picks how options are ranked and by which standard the root zone is drawn', async () => {

@@ -24,7 +24,7 @@ describe('without a signal', () => {
     await page.context().setOffline(true);
     await page.reload();
     await page.getByRole('heading', { name: 'Today' }).waitFor();
-    await page.getByText('No signal: work goes on, all is kept here').waitFor();
+    await page.getByText('Offline. Keep working: everything is saved on this device').waitFor();
     const start = page.getByRole('button', { name: /^Start a visit to/ }).first();
     const tag = ((await start.getAttribute('aria-label')) ?? '').replace('Start a visit to ', '');
     await start.click();
@@ -33,7 +33,7 @@ describe('without a signal', () => {
     await page.getByRole('tab', { name: 'Walk round' }).click();
     // A tree with a known defect opens at its side.
     await page.getByRole('button', { name: /^north side of the stem/ }).click();
-    await page.getByRole('button', { name: 'Nothing here' }).click();
+    await page.getByRole('button', { name: 'No signs here' }).click();
     await page.getByText('1 of 8 sides inspected').waitFor();
     await page.getByText('saved here').waitFor();
 
@@ -42,16 +42,16 @@ describe('without a signal', () => {
     await page.getByRole('tab', { name: 'Name' }).click();
     expect(await page.getByRole('tab', { name: /^Bark: 1 marks/ }).count()).toBe(1);
 
-    await page.getByRole('tab', { name: 'Judge' }).click();
-    await page.getByRole('button', { name: 'Send for a second look' }).click();
-    await page.getByText('A visit waits to be sent').first().waitFor();
+    await page.getByRole('tab', { name: 'Assess' }).click();
+    await page.getByRole('button', { name: 'Submit for review' }).click();
+    await page.getByText('A visit is waiting to upload').first().waitFor();
     await page.reload();
-    await page.getByText('A visit waits to be sent').first().waitFor();
+    await page.getByText('A visit is waiting to upload').first().waitFor();
 
     await page.context().setOffline(false);
-    await page.getByText('A visit waits to be sent').waitFor({ state: 'detached' });
+    await page.getByText('A visit is waiting to upload').waitFor({ state: 'detached' });
     await page.goto(`${town.base}/more`);
-    await page.getByText('Nothing waits on this device.').waitFor();
+    await page.getByText('Nothing waiting to upload.').waitFor();
     const session = await page.evaluate(async (wanted) => {
       const trees = (await (await fetch('/api/v1/trees?limit=2000')).json()) as { items: { tag: string; lastVisitOn: string }[] };
       return trees.items.find((t) => t.tag === wanted)?.lastVisitOn;
@@ -86,7 +86,7 @@ describe('bad input gets a sentence and loses nothing', () => {
     await page.getByRole('textbox', { name: 'Name' }).fill('jory');
     await page.getByLabel('Password').fill('nope');
     await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-    await page.getByText('This name and password do not belong together.').waitFor();
+    await page.getByText('Wrong name or password.').waitFor();
     expect(await page.getByRole('textbox', { name: 'Name' }).inputValue()).toBe('jory');
   });
 });
@@ -117,10 +117,10 @@ describe('the map', () => {
     await page.getByText(/^At 45\.6/).waitFor();
     await page.getByRole('textbox', { name: 'Tag' }).fill('Q 9001');
     await page.getByRole('textbox', { name: 'Street or park' }).fill('Ferry Street');
-    await page.getByRole('button', { name: 'Add it' }).click();
+    await page.getByRole('button', { name: 'Add tree' }).click();
     await page.getByText('Q 9001').waitFor();
-    await page.getByRole('button', { name: 'The tree' }).click();
-    await page.getByText('all of it: nobody has visited it yet').waitFor();
+    await page.getByRole('button', { name: 'Open tree' }).click();
+    await page.getByText('everything: not visited yet').waitFor();
   });
 });
 

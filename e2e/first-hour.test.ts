@@ -102,12 +102,12 @@ async function open(size: 'phone' | 'wide'): Promise<Page> {
 async function join_(page: Page, path: string): Promise<void> {
   await page.goto(`${base}${path}`);
   await page.getByLabel('Password', { exact: true }).fill('password1234');
-  await page.getByLabel('The same again').fill('password1234');
-  await page.getByRole('button', { name: 'Set the password and go in' }).click();
+  await page.getByLabel('Repeat password').fill('password1234');
+  await page.getByRole('button', { name: 'Set password and sign in' }).click();
   await page.getByText(/among the first that are guessed/).waitFor();
   await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
-  await page.getByLabel('The same again').fill(PASSWORD);
-  await page.getByRole('button', { name: 'Set the password and go in' }).click();
+  await page.getByLabel('Repeat password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Set password and sign in' }).click();
 }
 
 const file = (name: string, text: string, mimeType: string) => ({ name, mimeType, buffer: Buffer.from(text) });
@@ -161,14 +161,14 @@ describe('a town of its own', () => {
     await ada.getByLabel('Outline file').setInputFiles(file('outline.geojson', OUTLINE, 'application/geo+json'));
     await ada.getByText('One area. Trees that stand in it belong to Elmwick.').waitFor();
     await ada.getByLabel(/^Hardiness zone/).fill('7b');
-    await ada.getByRole('button', { name: 'Keep', exact: true }).click();
-    await ada.getByText('Kept.').waitFor();
+    await ada.getByRole('button', { name: 'Save', exact: true }).click();
+    await ada.getByText('Saved.').waitFor();
     await ada.getByRole('radio', { name: '24', exact: true }).click();
     await ada.getByRole('radio', { name: '✓ 24' }).waitFor();
     await ada.getByLabel('Lists file').setInputFiles(file('lists.csv', LISTS, 'text/csv'));
-    await ada.getByText('line 4, Arbor magica: no kind of the library has this name').waitFor();
-    await ada.getByRole('button', { name: 'Keep these lists' }).click();
-    await ada.getByRole('button', { name: 'Keep these lists' }).waitFor({ state: 'detached' });
+    await ada.getByText('line 4, Arbor magica: no species in the library has this name').waitFor();
+    await ada.getByRole('button', { name: 'Save lists' }).click();
+    await ada.getByRole('button', { name: 'Save lists' }).waitFor({ state: 'detached' });
     await ada.getByText('The first hour: 4 of 6 done', { exact: false }).waitFor();
   });
 
@@ -274,11 +274,11 @@ describe('a town of its own', () => {
     await ada.getByLabel('Name', { exact: true }).fill('Ben Oakley');
     await ada.getByLabel('Sign-in name').fill('ben');
     await ada.getByRole('radio', { name: 'reviewer' }).first().click();
-    await ada.getByRole('button', { name: 'Make a link' }).click();
+    await ada.getByRole('button', { name: 'Create invitation link' }).click();
     const address = await ada.getByLabel('Link', { exact: true }).inputValue();
     await ada.getByRole('button', { name: 'Done' }).click();
     await ada.goto(`${base}/set-up`);
-    await ada.getByRole('button', { name: 'The first hour is over' }).click();
+    await ada.getByRole('button', { name: 'Finish setup' }).click();
     await ada.getByRole('heading', { name: 'Today' }).waitFor();
     await ada.getByText(/summer in Elmwick/).waitFor();
 
@@ -300,8 +300,8 @@ describe('a town of its own', () => {
     await phone.getByRole('button', { name: /^Leading name Platanus × acerifolia/ }).click();
     await phone.getByRole('tab', { name: 'Measure' }).click();
     await phone.getByRole('textbox', { name: 'Girth' }).fill('97');
-    await phone.getByRole('tab', { name: 'Judge' }).click();
-    await phone.getByRole('button', { name: 'Send for a second look' }).click();
+    await phone.getByRole('tab', { name: 'Assess' }).click();
+    await phone.getByRole('button', { name: 'Submit for review' }).click();
     await phone.getByRole('heading', { name: 'Platanus × acerifolia' }).waitFor();
 
     const ben = await open('wide');
@@ -309,14 +309,14 @@ describe('a town of its own', () => {
     await ben.getByRole('heading', { name: 'Today' }).waitFor();
     await ben.goto(`${base}/review`);
     await ben.getByRole('link', { name: /^Review E 001 / }).click();
-    await ben.getByText('Your own look first').waitFor();
-    await ben.getByRole('textbox', { name: 'Your name for it' }).fill('london pl');
+    await ben.getByText('Your own answer first').waitFor();
+    await ben.getByRole('textbox', { name: 'Your species name' }).fill('london pl');
     await ben.getByRole('button', { name: /^Platanus × acerifolia/ }).click();
     for (const one of await ben.getByRole('radio', { name: 'cannot tell' }).all()) await one.click();
-    await ben.getByRole('button', { name: 'Show the visit’s answer' }).click();
-    await ben.getByText('The visit says').waitFor();
+    await ben.getByRole('button', { name: 'Show the crew’s answer' }).click();
+    await ben.getByText('Visit name').waitFor();
     await ben.keyboard.press('c');
-    await ben.getByRole('button', { name: 'Send: confirmed' }).click();
+    await ben.getByRole('button', { name: 'Submit: confirm' }).click();
     const standing = async () =>
       (await sequelize.query<{ standing: string }>("SELECT standing FROM trees WHERE tag = 'E 001'", { type: QueryTypes.SELECT }))[0]
         ?.standing;
@@ -325,7 +325,7 @@ describe('a town of its own', () => {
     console.log(`From npm run town's first step to the first confirmed visit: ${((Date.now() - began) / 1000).toFixed(0)} s.`);
   });
 
-  it('somebody who left cannot come in, and a lost phone forgets what it holds', async () => {
+  it('former user cannot come in, and a lost phone forgets what it holds', async () => {
     await ada.goto(`${base}/people`);
     const lost = await open('phone');
     await lost.goto(`${base}/today`);
@@ -370,6 +370,6 @@ describe('a town of its own', () => {
     await lost.getByLabel('Name', { exact: true }).fill('ben');
     await lost.getByLabel('Password', { exact: true }).fill(PASSWORD);
     await lost.getByRole('button', { name: 'Sign in' }).click();
-    await lost.getByText('This name and password do not belong together.').waitFor();
+    await lost.getByText('Wrong name or password.').waitFor();
   });
 });

@@ -36,12 +36,12 @@ describe('a winter naming on a phone', () => {
 
     // In winter a leaf is one that lies beneath, until the person says otherwise.
     await answer(page, 'Leaf', 'Leaf type', /^Pinnate/);
-    expect(await page.getByRole('radio', { name: /In the litter/ }).getAttribute('aria-checked')).toBe('true');
+    expect(await page.getByRole('radio', { name: /On the ground/ }).getAttribute('aria-checked')).toBe('true');
 
     // What cannot be seen is not asked again.
     await page.getByRole('button', { name: /^Look next/ }).click();
     const asked = await page.getByRole('heading', { level: 2 }).first().innerText();
-    await page.getByRole('button', { name: 'Can’t see it' }).click();
+    await page.getByRole('button', { name: 'Cannot see it' }).click();
     expect(await page.getByRole('heading', { level: 2 }).first().innerText()).not.toBe(asked);
 
     await page.getByRole('button', { name: /^Leading name Fraxinus excelsior/ }).click();
@@ -64,9 +64,9 @@ describe('a winter naming on a phone', () => {
     await page.getByText(/^Q \d{4} \/ 2026-01-20 \/ A$/).waitFor();
     expect(await later.first().getAttribute('aria-checked')).toBe('true');
 
-    await page.getByRole('tab', { name: 'Judge' }).click();
-    await page.getByRole('button', { name: 'Send for a second look' }).click();
-    await page.getByText('What will settle the name').waitFor();
+    await page.getByRole('tab', { name: 'Assess' }).click();
+    await page.getByRole('button', { name: 'Submit for review' }).click();
+    await page.getByText('What will confirm the name').waitFor();
     await page.getByText(planned, { exact: false }).first().waitFor();
   });
 });
@@ -79,7 +79,7 @@ describe('a summer naming on a phone', () => {
     await answer(page, 'Leaf', 'Leaf underside', /^Silvery white/);
     await answer(page, 'Leaf', 'Leaf edge', /^Single teeth/);
     await answer(page, 'Fruit', 'Fruit', /^Nutlets on a long bract/);
-    await page.getByRole('radio', { name: 'In the litter' }).click();
+    await page.getByRole('radio', { name: 'On the ground' }).click();
     await page.getByRole('button', { name: /^Leading name Tilia tomentosa/ }).waitFor();
     // A doubt lowers what the marks are worth, at once.
     const percent = async () =>
@@ -98,9 +98,9 @@ describe('a summer naming on a phone', () => {
       .getByText(/^In the town: \d+/)
       .first()
       .waitFor();
-    await page.getByRole('button', { name: /^Tell these \d apart/ }).click();
-    await page.getByRole('heading', { name: 'Tell apart' }).waitFor();
-    await page.getByRole('button', { name: 'Take Tilia tomentosa out' }).waitFor();
+    await page.getByRole('button', { name: /^Compare these \d/ }).click();
+    await page.getByRole('heading', { name: 'Compare species' }).waitFor();
+    await page.getByRole('button', { name: 'Remove Tilia tomentosa' }).waitFor();
     await page.getByRole('heading', { name: 'Leaf underside' }).waitFor();
     await page
       .getByRole('img', { name: /^Tilia tomentosa: silvery white/ })
@@ -131,10 +131,10 @@ describe('the library', () => {
     for (const part of [/, The tree, 20 to 35 m, bar/, /, Leaf, .* cm, bar/, /, Bark when old/, /, Fruit, .*bar/])
       await page.getByRole('img', { name: part }).waitFor();
     await page.getByRole('img', { name: /^In leaf: May to/ }).waitFor();
-    await page.getByRole('heading', { name: 'Normal on it, though it looks like trouble' }).waitFor();
+    await page.getByRole('heading', { name: 'Normal for this species' }).waitFor();
     await page.getByText(/^\d+ trees: .*Heron Quay/).waitFor();
     await page.getByRole('link', { name: 'Plane anthracnose' }).click();
-    await page.getByRole('heading', { name: 'Told apart for sure' }).waitFor();
+    await page.getByRole('heading', { name: 'How to be certain' }).waitFor();
     await page.getByRole('heading', { name: 'Plane anthracnose' }).waitFor();
     await page.goBack();
     await page.getByRole('button', { name: 'Tell Platanus × acerifolia and Platanus orientalis apart' }).click();
@@ -152,16 +152,16 @@ describe('the library', () => {
     await page.getByRole('radio', { name: /^Signs/ }).click();
     await page.getByRole('textbox').fill('loose');
     await page.getByRole('link', { name: 'Loose bark' }).click();
-    await page.getByRole('heading', { name: 'How it weighs' }).waitFor();
+    await page.getByRole('heading', { name: 'Effect on the assessment' }).waitFor();
     await page.getByRole('link', { name: 'Parrotia persica' }).click();
     await page.getByRole('heading', { name: 'Parrotia persica' }).waitFor();
     await page.goto(`${town.base}/library/taxon/no-such-tree`);
-    await page.getByText('No record goes by this name.').waitFor();
+    await page.getByText('No record has this name.').waitFor();
     await page.goto(`${town.base}/library/tell-apart?taxa=picea-abies,picea-glauca,picea-pungens`);
     await page.getByRole('heading', { name: 'Fruit size' }).waitFor();
     await page.getByRole('radio', { name: 'What shows now' }).click();
     await page.getByRole('textbox', { name: 'Add a tree by any name' }).fill('hemlock');
     await page.getByRole('button', { name: 'Add Tsuga canadensis' }).click();
-    await page.getByText('Four side by side is the most.').waitFor();
+    await page.getByText('You can compare up to four.').waitFor();
   });
 });

@@ -34,7 +34,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await answer(page, 'Leaf', 'Lobe depth', /^About half way/);
     await answer(page, 'Leaf', 'Leaf underside', /^Paler/);
     await answer(page, 'Fruit', 'Fruit', /^Spiky ball/);
-    await page.getByRole('radio', { name: 'In the litter' }).click();
+    await page.getByRole('radio', { name: 'On the ground' }).click();
     await page.getByRole('button', { name: /^Leading name Platanus × acerifolia/ }).click();
     await page.getByText(/none against, and every look-alike is at least ten times less likely/).waitFor();
 
@@ -52,24 +52,24 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('heading', { name: 'Now the north side of the stem' }).waitFor();
     await page.getByRole('button', { name: /^south-east side of the stem: not looked at/ }).click();
-    await page.getByRole('button', { name: 'Mark a sign' }).click();
+    await page.getByRole('button', { name: 'Add a sign' }).click();
     await page.getByRole('button', { name: /^Cavity/ }).click();
     await page.getByRole('textbox', { name: 'Height above ground' }).fill('1.4');
     await page.getByRole('textbox', { name: 'Width of the opening' }).fill('40');
     await page.getByRole('button', { name: 'Record cavity' }).click();
     await page.getByRole('button', { name: 'Done here' }).click();
-    for (let i = 0; i < 16; i++) await page.getByRole('button', { name: 'Nothing here' }).click();
+    for (let i = 0; i < 16; i++) await page.getByRole('button', { name: 'No signs here' }).click();
     await page.getByRole('button', { name: /^Can’t get there/ }).click();
     await page.getByText('8 of 8 sides inspected').waitFor();
 
-    await page.getByRole('tab', { name: 'Judge' }).click();
+    await page.getByRole('tab', { name: 'Assess' }).click();
     await page.getByText('Serious weakness', { exact: true }).waitFor();
     await page.getByText('94 % of the zones looked at').waitFor();
     await page
       .getByText(/Felling|felling/)
       .first()
       .waitFor();
-    await page.getByRole('button', { name: 'Send for a second look' }).click();
+    await page.getByRole('button', { name: 'Submit for review' }).click();
     await page.getByRole('heading', { name: 'Platanus × acerifolia' }).waitFor();
     // It was confirmed before; the same name given again leaves it so.
     await page.getByText('Confirmed by a second look').waitFor();
@@ -80,20 +80,20 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await signIn(page, town, 'Tomas');
     await page.keyboard.press('r');
     await page.getByRole('link', { name: new RegExp(`^Review ${tag} `) }).click();
-    await page.getByText('Your own look first').waitFor();
+    await page.getByText('Your own answer first').waitFor();
     // The name that was given is not on the screen before the second look.
-    expect(await page.getByText('The visit says').count()).toBe(0);
-    await page.getByRole('textbox', { name: 'Your name for it' }).fill('syca');
+    expect(await page.getByText('Visit name').count()).toBe(0);
+    await page.getByRole('textbox', { name: 'Your species name' }).fill('syca');
     await page.getByRole('button', { name: 'Acer pseudoplatanus' }).click();
     for (const one of await page.getByRole('radio', { name: 'cannot tell' }).all()) await one.click();
-    await page.getByRole('button', { name: 'Show the visit’s answer' }).click();
-    await page.getByText('The visit says').waitFor();
+    await page.getByRole('button', { name: 'Show the crew’s answer' }).click();
+    await page.getByText('Visit name').waitFor();
     await page.getByText('Another name.').waitFor();
     await page.keyboard.press('o');
-    await page.getByRole('button', { name: 'Send: overturned' }).click();
+    await page.getByRole('button', { name: 'Submit: change name' }).click();
     await page.getByText('Say why in a few words').waitFor();
     await page.getByRole('textbox', { name: 'Why' }).fill('The buds in the picture sit in pairs.');
-    await page.getByRole('button', { name: 'Send: overturned' }).click();
+    await page.getByRole('button', { name: 'Submit: change name' }).click();
     await page.getByText(`Overturned: ${tag} is now held for Acer pseudoplatanus.`).waitFor();
 
     await page.keyboard.press('/');
@@ -119,7 +119,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.goto(`${town.base}/tree/${id}`);
     await page.getByRole('heading', { name: 'Acer pseudoplatanus' }).waitFor();
     await page.getByText('Corrected in review').waitFor();
-    await page.getByRole('button', { name: /^Every name it had/ }).click();
+    await page.getByRole('button', { name: /^Name history/ }).click();
     expect(await page.getByText('Platanus × acerifolia').count()).toBeGreaterThan(0);
     await page.getByText(/overturned by Tomas Wellbrook: The buds in the picture sit in pairs/).waitFor();
     await page.getByRole('img', { name: /^Rings, one a visit/ }).waitFor();
@@ -144,12 +144,12 @@ describe('a tree list comes in', () => {
     expect(await page.getByLabel('How TreeID is read').inputValue()).toBe('tag');
     expect(await page.getByLabel('How What is read').inputValue()).toBe('');
     await page.getByLabel('How What is read').selectOption('species');
-    await page.getByRole('button', { name: 'Read again with these', exact: true }).click();
+    await page.getByRole('button', { name: 'Check again', exact: true }).click();
     await page.getByText('“sycamore”, 1 row').waitFor();
     await page.getByText('“Acer plantanoides”').waitFor();
     await page.getByText(/"abc" is no length/).waitFor();
     await page.getByRole('button', { name: /^Acer pseudoplatanus/ }).click();
-    await page.getByRole('button', { name: 'Read again with these answers' }).click();
+    await page.getByRole('button', { name: 'Check again' }).click();
     await page.getByRole('button', { name: 'Keep 3 trees, leave 1 out' }).click();
     await page.getByText('3 trees kept').waitFor();
     await page.goto(`${town.base}/visit`);

@@ -54,10 +54,10 @@ it('what one says through one server appears on the other’s screen without a r
   };
   await open(desk);
   await open(phone);
-  await phone.getByRole('textbox', { name: 'A word on this tree' }).fill('Wasps at the foot, east side.');
-  await phone.getByRole('button', { name: 'Tell somebody' }).click();
+  await phone.getByRole('textbox', { name: 'Comment on this tree' }).fill('Wasps at the foot, east side.');
+  await phone.getByRole('button', { name: 'Notify someone' }).click();
   await phone.getByRole('checkbox', { name: 'Tomas Wellbrook' }).click();
-  await phone.getByRole('button', { name: 'Say it: this tree' }).click();
+  await phone.getByRole('button', { name: 'Post: this tree' }).click();
   await desk.getByText('Wasps at the foot, east side.').waitFor();
   // Who was spoken to is told, and once it was before their eyes the other sees that.
   await phone
@@ -74,15 +74,15 @@ it('a question goes back to who made the visit, with the mark that is wanted, on
   await signIn(phone, other, visit.by.name);
   await phone.waitForTimeout(4000);
   await desk.goto(`${town.base}/review/${visit.id}`);
-  await desk.getByText('Your own look first').waitFor();
-  await desk.getByRole('button', { name: 'Not to be told from this' }).click();
+  await desk.getByText('Your own answer first').waitFor();
+  await desk.getByRole('button', { name: 'Cannot tell from this' }).click();
   for (const one of await desk.getByRole('radio', { name: 'cannot tell' }).all()) await one.click();
-  await desk.getByRole('button', { name: 'Show the visit’s answer' }).click();
+  await desk.getByRole('button', { name: 'Show the crew’s answer' }).click();
   await desk.keyboard.press('q');
-  const wanted = desk.getByRole('radiogroup', { name: 'The mark you want seen' });
+  const wanted = desk.getByRole('radiogroup', { name: 'Feature to check' });
   if ((await wanted.count()) > 0) await wanted.getByRole('radio').nth(1).click();
-  await desk.getByRole('textbox', { name: 'What has to be answered' }).fill('Which side were the buds from?');
-  await desk.getByRole('button', { name: 'Send the question' }).click();
+  await desk.getByRole('textbox', { name: 'Your question' }).fill('Which side were the buds from?');
+  await desk.getByRole('button', { name: 'Submit question' }).click();
   await desk.getByText(`Questioned: ${tree.tag}.`).waitFor();
   await phone.getByRole('link', { name: /^More · \d+ new for you/ }).waitFor();
   await phone.goto(`${other.base}/notices`);
@@ -108,7 +108,7 @@ it('a visit is amended from its tree, and what it said before stays and can be b
   });
   const history = async () => {
     await phone.goto(`${town.base}/tree/${id}`);
-    await phone.getByRole('button', { name: /^What happened/ }).click();
+    await phone.getByRole('button', { name: /^History/ }).click();
   };
   await history();
   await phone
@@ -116,7 +116,7 @@ it('a visit is amended from its tree, and what it said before stays and can be b
     .first()
     .click();
   await phone.getByText(/^You amend the visit of/).waitFor();
-  await phone.getByRole('tab', { name: 'Judge' }).click();
+  await phone.getByRole('tab', { name: 'Assess' }).click();
   await phone.getByRole('textbox', { name: /note/i }).first().fill('Wrong side written down: it is the south.');
   await phone.getByRole('button', { name: /^Send/ }).click();
   await phone.getByRole('heading', { level: 1 }).waitFor();
@@ -150,7 +150,7 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await phone.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await phone.getByRole('button', { name: 'Plan a round' }).click();
   await phone.getByRole('textbox', { name: 'Hours' }).fill('3');
-  await phone.getByRole('button', { name: 'Plan it', exact: true }).click();
+  await phone.getByRole('button', { name: 'Plan round', exact: true }).click();
   const stops = phone.getByRole('link', { name: /^Stop \d+: tree/ });
   await stops.first().waitFor();
   const planned = await stops.count();
@@ -163,13 +163,13 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await phone.getByRole('link', { name: new RegExp(`tree ${swapped},`) }).waitFor({ state: 'detached' });
   const away = await nameOf(1);
   await phone.getByRole('button', { name: `Change stop 2, ${away}` }).click();
-  await phone.getByRole('button', { name: `Put off ${away}` }).click();
-  await phone.getByRole('button', { name: `Put ${away} off` }).click();
-  await phone.getByText('Say why in a few words.').waitFor();
+  await phone.getByRole('button', { name: `Postpone ${away}` }).click();
+  await phone.getByRole('button', { name: `Postpone ${away}` }).click();
+  await phone.getByText('Enter a short reason.').waitFor();
   await phone.getByRole('textbox', { name: 'Why' }).fill('The road is dug up.');
-  await phone.getByRole('button', { name: `Put ${away} off` }).click();
+  await phone.getByRole('button', { name: `Postpone ${away}` }).click();
   await phone.getByRole('link', { name: new RegExp(`tree ${away},`) }).waitFor({ state: 'detached' });
-  await phone.getByRole('button', { name: 'Keep this round' }).click();
+  await phone.getByRole('button', { name: 'Save round' }).click();
   await phone.getByText(/^On this device: .* You can leave\.$/).waitFor();
   const [download] = await Promise.all([phone.waitForEvent('download'), phone.getByRole('button', { name: 'Route (GPX)' }).click()]);
   expect(readFileSync(await download.path(), 'utf8')).toContain('<rtept');
@@ -179,13 +179,13 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await phone.getByText('Your round').waitFor();
   await stops.first().click();
   await phone.getByRole('heading', { level: 1 }).waitFor();
-  await phone.getByRole('button', { name: /^What happened/ }).waitFor();
+  await phone.getByRole('button', { name: /^History/ }).waitFor();
   // Without a signal another can still be planned, from what the phone holds; that it is not kept yet is said.
   await phone.goto(`${town.base}/round`);
-  await phone.getByRole('button', { name: /^Plan it anew/ }).click();
-  await phone.getByRole('button', { name: 'Plan it', exact: true }).click();
+  await phone.getByRole('button', { name: /^Plan again/ }).click();
+  await phone.getByRole('button', { name: 'Plan round', exact: true }).click();
   await phone.getByText(/^No signal: planned from what this device holds/).waitFor();
-  await phone.getByRole('button', { name: 'Keep this round' }).waitFor();
+  await phone.getByRole('button', { name: 'Save round' }).waitFor();
   await phone.context().setOffline(false);
 
   // At the desk the same trees are in nobody else's round.
@@ -195,8 +195,8 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await desk.getByText('The round of Adaeze Fenwick').waitFor();
   for (const name of ['Jory Penhallow', 'Luk Vargas']) await desk.getByRole('checkbox', { name }).click();
   await desk.getByRole('checkbox', { name: 'Ines Corvath' }).click();
-  await desk.getByRole('button', { name: 'Plan it', exact: true }).click();
-  await desk.getByRole('button', { name: 'Keep these rounds' }).click();
+  await desk.getByRole('button', { name: 'Plan round', exact: true }).click();
+  await desk.getByRole('button', { name: 'Save rounds' }).click();
   await desk.getByText('The round of Luk Vargas').waitFor();
   const rounds = await desk.evaluate(
     async (day) =>
@@ -217,7 +217,7 @@ it('agreement is told of marks and never of people, and the town’s own errors 
   await desk.getByText('Marks of identification').waitFor();
   const page = await desk.locator('body').innerText();
   for (const name of ['Jory', 'Luk Vargas', 'Adaeze']) expect(page).not.toContain(name);
-  await desk.getByRole('button', { name: 'What would it change?' }).click();
+  await desk.getByRole('button', { name: 'Preview the effect' }).click();
   await desk.getByText(/^On \d+ trees whose names are settled/).waitFor();
   await desk.getByRole('button', { name: 'Switch it on' }).click();
   await desk.getByText(/^On since/).waitFor();

@@ -161,14 +161,14 @@ export async function firstVisit(page: Page): Promise<void> {
 export async function goIn(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'Stop and look first' }).waitFor();
   for (const check of await page.getByRole('checkbox').all()) await check.click();
-  await page.getByRole('button', { name: 'Safe to go in' }).click();
+  await page.getByRole('button', { name: 'It is safe: go in' }).click();
 }
 
 /** Answers one question of one line of evidence by its drawing. */
 export async function answer(page: Page, line: string, mark: string, state: RegExp): Promise<void> {
   await page.getByRole('tab', { name: new RegExp(`^${line}`) }).click();
   const chip = page.getByRole('button', { name: mark, exact: true });
-  await page.getByRole('button', { name: 'Can’t see it' }).waitFor();
+  await page.getByRole('button', { name: 'Cannot see it' }).waitFor();
   if (await chip.count()) await chip.first().click();
   const drawn = page.getByRole('radio', { name: state });
   const more = page.getByRole('button', { name: 'More kinds' });

@@ -20,7 +20,7 @@ import { foundingFrom, type Founding } from './founding';
  */
 export async function found(world: World, given: Founding, now: Date): Promise<string> {
   if ((await Tree.findOne({ attributes: ['id'] })) !== null || (await User.findOne({ attributes: ['id'] })) !== null)
-    throw new Error('Something stands in this database already; a town is founded in an empty one.');
+    throw new Error('This database is not empty. Create the town in an empty database.');
   const { name, administrator, login, latitude, longitude, timeZone, hardiness, ...picks } = given;
   await putDistrict(
     world,

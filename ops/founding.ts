@@ -29,14 +29,14 @@ type Key = keyof z.input<typeof founding>;
 
 /** What is asked, in the order it is asked; `first` is what an empty answer means. */
 const QUESTIONS: readonly { key: Key; asks: string; first?: string }[] = [
-  { key: 'name', asks: 'What is the town called?' },
+  { key: 'name', asks: 'Town name' },
   { key: 'latitude', asks: 'Latitude of its middle, in degrees, south negative (such as 48.21)' },
   { key: 'longitude', asks: 'Longitude of its middle, in degrees, west negative (such as 16.37)' },
   { key: 'timeZone', asks: 'Time zone', first: Intl.DateTimeFormat().resolvedOptions().timeZone },
   { key: 'hardiness', asks: 'Hardiness zone, such as 7b (nothing where it is not known)', first: '' },
   { key: 'units', asks: 'Units: metric or feet', first: 'metric' },
   { key: 'breastHeight', asks: 'Stems are measured at a height of, in metres: 1.3, 1.37, 1.4 or 1.5', first: '1.3' },
-  { key: 'profile', asks: 'Options are ranked by: amenity, stewardship or habitat', first: 'amenity' },
+  { key: 'profile', asks: 'Rank options by: amenity, stewardship or habitat', first: 'amenity' },
   { key: 'confirmationRule', asks: 'A name is confirmed by: three-lines or decisive-mark', first: 'three-lines' },
   { key: 'administrator', asks: 'Name of the first administrator' },
   { key: 'login', asks: 'and the name they sign in with' },

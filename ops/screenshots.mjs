@@ -49,7 +49,7 @@ const visit = async (page) => {
     .click();
   await page.getByText('Stop and look first').waitFor();
   for (const check of await page.getByRole('checkbox').all()) await check.click();
-  await page.getByText('Safe to go in').click();
+  await page.getByText('It is safe: go in').click();
   await answer(page, 'Twig', 'Bud shape', /^Flat triangle/);
   await answer(page, 'Twig', 'Twig line', /^Zigzag/);
   await answer(page, 'Bark', 'Bark texture', /^Warty/);
@@ -84,7 +84,7 @@ for (let i = 0; i < 3; i++) {
   while (await same.count()) await same.first().click();
   await phone.getByRole('button', { name: /^Nothing( new)? here$/ }).click();
 }
-await phone.getByRole('button', { name: 'Mark a sign', exact: true }).click();
+await phone.getByRole('button', { name: 'Add a sign', exact: true }).click();
 await phone.getByRole('button', { name: /^Cavity/ }).click();
 await phone.getByRole('textbox', { name: 'Height above ground' }).fill('1.4');
 await phone.getByRole('textbox', { name: 'Width of the opening' }).fill('16');
@@ -93,18 +93,18 @@ await phone.getByRole('radio', { name: 'Dull' }).click();
 await phone.getByText('Now the').scrollIntoViewIfNeeded();
 await snap(phone, 'walk-round');
 await phone.getByRole('button', { name: /^top of the crown/ }).click();
-await phone.getByRole('button', { name: 'Mark a sign', exact: true }).click();
+await phone.getByRole('button', { name: 'Add a sign', exact: true }).click();
 await phone.getByRole('button', { name: /^Thin crown/ }).click();
 await phone.getByRole('radio', { name: '30 %' }).click();
 
 await phone.getByRole('button', { name: 'Record thin crown' }).click();
-await phone.getByRole('tab', { name: 'Judge' }).click();
+await phone.getByRole('tab', { name: 'Assess' }).click();
 await phone
-  .getByRole('button', { name: /^Cavity.*Rule and evidence$/ })
+  .getByRole('button', { name: /^Cavity.*Why?$/ })
   .first()
   .click();
 await snap(phone, 'judge');
-await phone.getByRole('button', { name: /^Leave/ }).click();
+await phone.getByRole('button', { name: /^Close/ }).click();
 
 await phone.goto(`${base}/library`);
 await phone.getByRole('link', { name: /^Acer campestre/ }).waitFor();
@@ -119,7 +119,7 @@ await snap(phone, 'tell-apart');
 const desk = await open(1280, 800);
 await signIn(desk, 'Tomas');
 await desk.goto(`${base}/review`);
-await desk.getByText('Your own look first').waitFor();
+await desk.getByText('Your own answer first').waitFor();
 await snap(desk, 'review-wide');
 // A tree with a history: the hackberry whose hole grows.
 const watched = await desk.evaluate(async () => {
@@ -158,7 +158,7 @@ await snap(list, 'agreement');
 const dusk = await open(390, 844, 'dark');
 await signIn(dusk, 'Jory');
 await dusk.goto(`${base}/round`);
-await dusk.getByRole('button', { name: 'Plan it', exact: true }).click();
+await dusk.getByRole('button', { name: 'Plan round', exact: true }).click();
 await dusk.getByRole('heading', { name: 'The round' }).evaluate((heading) => heading.scrollIntoView());
 await snap(dusk, 'round-dusk');
 await browser.close();

@@ -196,8 +196,7 @@ export function createApp({
   );
   const whoAsks = async (request: Request) => {
     const { userId, ended } = request.session;
-    if (ended)
-      throw new HttpProblem(401, 'Signed out', 'This device was signed out from elsewhere, and is to forget what it holds.', ended);
+    if (ended) throw new HttpProblem(401, 'Signed out', 'This device was signed out remotely. Its saved data will be deleted.', ended);
     const user = userId ? await User.findByPk(userId) : null;
     return user && isActive(user) ? signedIn(world, user) : null;
   };

@@ -208,7 +208,7 @@ describe('trees and visits', () => {
     expect(body.dueOn).toBe(visit.judgement?.comeBack.by);
     expect(body.followUps.filter((f: { doneOn: string | null }) => f.doneOn === null)).toHaveLength(1);
   });
-  it('a look that will settle the name later stays open until its mark is seen, and is not planned twice', async () => {
+  it('a look that will confirm the name later stays open until its mark is seen, and is not planned twice', async () => {
     const { crew, id } = await newTree('T-1b');
     const look = { trait: 'flower-form', months: [4, 5], by: '2027-04-15', because: 'Flower, April to May: tells one plane from another' };
     const open = async () =>

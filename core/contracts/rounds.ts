@@ -65,7 +65,7 @@ export type RoundStop = z.infer<typeof roundStop>;
 /** A round of a crew for a day, as it was planned. */
 export const roundPlan = z.strictObject({
   /** Clock of the place, HH:MM. */
-  from: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'is no time; write one such as 08:00'),
+  from: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'is not a time; use one such as 08:00'),
   /** Time there is; null for as long as it takes. */
   minutes: z.number().min(10).max(1440).nullable(),
   by: z.enum(WAYS),

@@ -42,8 +42,8 @@ export function yearCell(text: string, thisYear: number): YearCell {
   const t = text.trim();
   if (t === '' || /^(-|n\/?a|unknown|\?)$/i.test(t)) return null;
   const found = /(?:^|\D)(1[5-9]\d\d|20\d\d)(?:\D|$)/.exec(t);
-  if (!found) return { problem: `"${t}" holds no year` };
+  if (!found) return { problem: `"${t}" is not a year` };
   const year = Number(found[1]);
-  if (year > thisYear) return { problem: `planting year ${year} lies ahead` };
+  if (year > thisYear) return { problem: `planting year ${year} is in the future` };
   return { year };
 }

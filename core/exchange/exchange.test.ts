@@ -114,7 +114,7 @@ describe('a tree list', () => {
     expect(report.trees.map((t) => t.tag)).toEqual(['A-1', 'A-2', 'A-3', 'A-4', 'A-6', 'A-7']);
     expect(report.bad).toEqual([
       { line: 6, tag: 'A-5', reason: expect.stringMatching(/"abc" is no length/) },
-      { line: 9, tag: 'A-1', reason: 'tag A-1 stands already on line 2' },
+      { line: 9, tag: 'A-1', reason: 'tag A-1 is already on line 2' },
       { line: 10, tag: '', reason: 'no tag' },
       { line: 11, tag: 'A-8', reason: expect.stringMatching(/latitude 95/) },
     ]);
@@ -161,7 +161,7 @@ describe('a tree list', () => {
     ['W1', 'Ｗ１'],
   ])('%s and %s are one tag, as the database has it, and the row is told', (one, other) => {
     const text = `Tag,Lat,Lon\n${one},45.63,-31.21\n${other},45.64,-31.22\n`;
-    expect(read(text).bad).toEqual([{ line: 3, tag: other, reason: `tag ${other} stands already on line 2` }]);
+    expect(read(text).bad).toEqual([{ line: 3, tag: other, reason: `tag ${other} is already on line 2` }]);
   });
   it('a tree far from every district is told, and swapped coordinates do not come in', () => {
     const home = [{ latitude: 45.62, longitude: -31.2 }];

@@ -44,10 +44,10 @@ export function readKindLists(text: string, names: NameFinder): KindListsRead {
     const bad = (reason: string) => problems.push({ line: lines[i] ?? i + 2, text: written, reason });
     if (written === '') return bad('no name');
     const list = KIND_LISTS.find((one) => WORDS[one].test(said));
-    if (!list) return bad(`"${said}" is no list; write ${KIND_LISTS.join(', ')}`);
+    if (!list) return bad(`"${said}" is not a list. Use one of: ${KIND_LISTS.join(', ')}`);
     const answer = names.resolve(written);
-    if (answer.kind === 'ambiguous') return bad('means more than one kind; write the scientific name');
-    if (answer.taxon === null) return bad('no kind of the library has this name');
+    if (answer.kind === 'ambiguous') return bad('means more than one species; use the scientific name');
+    if (answer.taxon === null) return bad('no species in the library has this name');
     if (!lists[list].includes(answer.taxon)) lists[list].push(answer.taxon);
   });
   return { lists, problems };

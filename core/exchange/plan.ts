@@ -86,7 +86,7 @@ export function readPlan(text: string): PlanRead {
     throw new Error('This is not JSON that can be read; a plan is a GeoJSON file.');
   }
   const all = collection.safeParse(given);
-  if (!all.success) throw new Error('This is no GeoJSON FeatureCollection.');
+  if (!all.success) throw new Error('This is not a GeoJSON FeatureCollection.');
   const features: PlanFeature[] = [];
   const counts: Record<PlanKind, number> = { street: 0, park: 0, water: 0, house: 0 };
   const over = new Map<string, number>();
@@ -109,7 +109,7 @@ export function readPlan(text: string): PlanRead {
     const isLine = drawn.data.type.endsWith('LineString');
     const kind = kindOf(words, isLine);
     if (kind === null) {
-      pass('neither street, park, water nor house');
+      pass('not a street, park, water or building');
       continue;
     }
     const name = textOf(words.name).slice(0, LONGEST_NAME);

@@ -54,7 +54,7 @@ describe('a plan', () => {
   ])('%j is passed over, and said so', (feature) => {
     const read = readPlan(collection([feature, line({})]));
     expect(read.plan.features).toHaveLength(1);
-    expect(read.passedOver).toEqual([{ reason: 'neither street, park, water nor house', features: 1 }]);
+    expect(read.passedOver).toEqual([{ reason: 'not a street, park, water or building', features: 1 }]);
   });
   it('takes lines and areas of several parts apart, and tells the box about all', () => {
     const read = readPlan(
@@ -141,9 +141,9 @@ describe('local lists', () => {
   it('tell each row that comes to nothing by its line', () => {
     const { problems } = readKindLists('name,list\nArbor magica,approved\nsycamore,approved\nTilia cordata,blue\n,rare\n', names);
     expect(problems.map(({ line, reason }) => [line, reason])).toEqual([
-      [2, 'no kind of the library has this name'],
-      [3, 'means more than one kind; write the scientific name'],
-      [4, '"blue" is no list; write approved, watched, invasive, rare, protected'],
+      [2, 'no species in the library has this name'],
+      [3, 'means more than one species; use the scientific name'],
+      [4, '"blue" is not a list. Use one of: approved, watched, invasive, rare, protected'],
       [5, 'no name'],
     ]);
   });

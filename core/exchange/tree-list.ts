@@ -51,7 +51,7 @@ export interface ListReport {
   stops: string[];
   rows: number;
   trees: ListedTree[];
-  /** Rows that will not come in. */
+  /** Rows that cannot be imported. */
   bad: RowProblem[];
   /** Rows that come in with something left out or worth a look. */
   warnings: RowProblem[];
@@ -133,7 +133,7 @@ export function readTreeList(text: string, options: ReadListOptions): ListReport
     if (tag.length > 30) return void bad('the tag is longer than 30 letters');
     if (hasUnseen(tag)) return void bad('the tag holds letters that cannot be seen');
     const first = tags.get(tagKey(tag));
-    if (first !== undefined) return void bad(`tag ${tag} stands already on line ${first}`);
+    if (first !== undefined) return void bad(`tag ${tag} is already on line ${first}`);
 
     const place = placeOf(cell, options.zone);
     if ('problem' in place) return void bad(place.problem);
@@ -223,9 +223,9 @@ function placeOf(cell: (kind: ColumnKind) => string, zoneGiven: string | undefin
   if (easting === null) return { problem: `easting "${cell('easting')}" is no number` };
   if (northing === null) return { problem: `northing "${cell('northing')}" is no number` };
   const written = cell('zone') || zoneGiven || '';
-  if (written === '') return { problem: 'easting and northing need a zone, such as 25N' };
+  if (written === '') return { problem: 'easting and northing need a UTM zone, for example 25N' };
   const zone = utmZone(written);
-  if (!zone) return { problem: `"${written}" is no UTM zone; write 25N or 33S` };
+  if (!zone) return { problem: `"${written}" is not a UTM zone. Enter a zone such as 25N or 33S` };
   if (easting < 100_000 || easting > 900_000) return { problem: `easting ${easting} is outside 100000 to 900000` };
   if (northing < 0 || northing > 10_000_000) return { problem: `northing ${northing} is outside 0 to 10000000` };
   return fromUtm(easting, northing, zone);

@@ -69,10 +69,12 @@ describe('the note', () => {
   it('begins with who it is as far as that is known, who checked it, and how old it is', () => {
     const begins = (request: Request) => judgeOak(request).note.split('. ')[0];
     expect(begins({ lifeStage: 'old' })).toBe('Quercus rubra, an old tree');
-    expect(begins({ taxon: 'Quercus' })).toBe('Quercus, known to the genus only, a grown tree');
-    expect(begins({ taxon: null, lifeStage: 'young' })).toBe('A tree not yet named, a young tree');
+    expect(begins({ taxon: 'Quercus' })).toBe('Quercus, genus only, a grown tree');
+    expect(begins({ taxon: null, lifeStage: 'young' })).toBe('Species not identified, a young tree');
     const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', taxon: 'Quercus rubra', latitude: 46 }));
-    expect(assess(testLibrary, { ...input, nameUnchecked: true }).note).toMatch(/^Quercus rubra by the record, not checked this time\./);
+    expect(assess(testLibrary, { ...input, nameUnchecked: true }).note).toMatch(
+      /^Quercus rubra (from the record, not checked this time)\./,
+    );
     expect(assess(testLibrary, input).note).toMatch(/^Quercus rubra\./);
   });
   it('says what cannot be said, what to do first and when to come back', () => {
@@ -85,7 +87,7 @@ describe('the note', () => {
   it('never calls a tree sound of which half was not seen', () => {
     fc.assert(
       fc.property(fc.subarray(ALL, { maxLength: 9 }), (looked) => {
-        expect(judgeOak({ looked }).note).not.toMatch(/I went all round and saw no weakness/);
+        expect(judgeOak({ looked }).note).not.toMatch(/I inspected all sides and saw no defect/);
       }),
     );
   });

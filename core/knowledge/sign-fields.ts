@@ -27,7 +27,7 @@ interface FieldSpec {
  */
 export const SIGN_FIELD_TABLE = {
   kind: { is: 'word', label: 'Kind', say: '{}' },
-  lasting: { is: 'word', label: 'How long it lasts', say: '{}' },
+  lasting: { is: 'word', label: 'Annual or perennial', say: '{}' },
   pattern: { is: 'word', label: 'Pattern', say: '{}' },
   size: { is: 'word', label: 'Size', say: '{}' },
   diameter: { is: 'length', min: 0, max: 5, label: 'Diameter of the limb', say: 'on a limb of {}', sized: 'wound' },
@@ -40,11 +40,11 @@ export const SIGN_FIELD_TABLE = {
   percent: { is: 'share', min: 0, max: 100, label: 'Share', say: '{}', changes: 'points' },
   cover: { is: 'share', min: 0, max: 100, label: 'Share of the bark', say: '{} of the bark', changes: 'points' },
   count: { is: 'count', min: 0, max: 10_000, label: 'How many', say: '{} of them' },
-  sides: { is: 'count', min: 1, max: 8, label: 'On how many sides', say: 'on {} sides' },
+  sides: { is: 'count', min: 1, max: 8, label: 'Number of sides', say: 'on {} sides' },
   angle: { is: 'angle', min: -90, max: 90, label: 'Angle', say: '{}', changes: 'angle' },
   where: { is: 'word', label: 'Where', say: '{}' },
   part: { is: 'word', label: 'Part', say: '{}' },
-  trend: { is: 'trend', label: 'Since last time', say: '{}' },
+  trend: { is: 'trend', label: 'Change since last visit', say: '{}' },
   note: { is: 'text', max: 2000, label: 'Note', say: '{}' },
 } as const satisfies Record<string, FieldSpec>;
 

@@ -34,7 +34,7 @@ describe('the name a visit gives', () => {
   });
   it('without a mark says so', () => {
     const blank = identify(testLibrary, { observations: [], lifeStage: 'mature', rule: 'three-lines' });
-    expect(visitNameOf(blank, { name: 'Schinus molle' }).why).toBe('Written down by the observer without marks.');
+    expect(visitNameOf(blank, { name: 'Schinus molle' }).why).toBe('Typed by the inspector, without features.');
   });
   it('can be: not known', () => expect(given(UNKNOWN)).toMatchObject({ taxon: null, level: 'none', confirmed: false }));
   it('keeps a cultivar only where one was written', () => {

@@ -22,7 +22,7 @@ const some = fc.record({
 });
 
 describe('the stops of a round', () => {
-  it('hazard weighs more than any number of days over, and each day over weighs something at first', () => {
+  it('hazard weighs more than any number of days overdue, and each day over weighs something at first', () => {
     const old = tree('a', { dueOn: '2020-01-01' });
     expect(urgency(tree('b', { risk: 'high' }), TODAY)).toBeGreaterThan(urgency(old, TODAY));
     expect(urgency(tree('c', { soundness: 'act first' }), TODAY)).toBeGreaterThan(urgency(old, TODAY));

@@ -24,4 +24,4 @@ export function isTimeZone(name: string): boolean {
 }
 
 /** A time zone such as Pacific/Auckland. */
-export const timeZone = z.string().min(1).max(60).refine(isTimeZone, { message: 'is no time zone; write one such as Pacific/Auckland' });
+export const timeZone = z.string().min(1).max(60).refine(isTimeZone, { message: 'is not a time zone; use one such as Pacific/Auckland' });

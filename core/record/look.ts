@@ -75,7 +75,7 @@ export const overrule = z
   })
   .refine(({ what, to }) => what !== 'comeBack' || isoDate.safeParse(to).success, {
     path: ['to'],
-    message: 'is no day; write one such as 2027-05-15',
+    message: 'is not a date; use one such as 2027-05-15',
   });
 export type Overrule = z.infer<typeof overrule>;
 

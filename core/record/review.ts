@@ -51,10 +51,10 @@ export const reviewSubmission = z
   })
   .superRefine((review, context) => {
     if (review.verdict !== 'confirm' && review.reason.trim().length < LEAST_REASON) {
-      context.addIssue({ code: 'custom', path: ['reason'], message: 'To question or overturn, say why in a few words' });
+      context.addIssue({ code: 'custom', path: ['reason'], message: 'Enter a reason for your question or name change' });
     }
     if (review.verdict === 'overturn' && !review.taxon) {
-      context.addIssue({ code: 'custom', path: ['taxon'], message: 'To overturn, give the name you hold for right' });
+      context.addIssue({ code: 'custom', path: ['taxon'], message: 'Enter the correct species name' });
     }
     if (review.closes && review.closes.length > 0 && review.reason.trim().length < LEAST_REASON)
       context.addIssue({ code: 'custom', path: ['reason'], message: 'To close a defect, say why in a few words' });

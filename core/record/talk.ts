@@ -9,7 +9,7 @@ export const messageSubmission = z
     visitId: id.nullable(),
     point,
     at: isoTime,
-    text: z.string().trim().min(1, { message: 'is empty; write a word' }).max(2000),
+    text: z.string().trim().min(1, { message: 'is empty; enter a comment' }).max(2000),
     /** People who are told of it. */
     mentions: z.array(id).max(20),
   })

@@ -8,7 +8,7 @@ export const readable = (text: string) => !hasUnseen(text);
 export const UNSEEN = { message: 'holds letters that cannot be seen; write it again' };
 
 export const treeSubmission = z.strictObject({
-  tag: z.string().trim().min(1, { message: 'Give the tree a tag' }).max(30).refine(readable, UNSEEN),
+  tag: z.string().trim().min(1, { message: 'Enter a tag number' }).max(30).refine(readable, UNSEEN),
   latitude: z.number().min(-90).max(90),
   longitude: z.number().min(-180).max(180),
   place: z.string().max(120).refine(readable, UNSEEN),

@@ -109,7 +109,7 @@ describe('a day planned', () => {
     expect(rounds[0]?.plan.stops.map(({ tag }) => tag)).toEqual(['Q 4']);
     expect(left.map(({ because, words }) => [because, words])).toEqual(
       expect.arrayContaining([
-        ['put off', 'put off to 2026-06-20 by Luk Vargas: road closed'],
+        ['put off', 'postponed to 2026-06-20 by Luk Vargas: road closed'],
         ['in another round', 'in the round of Luk Vargas'],
         ['swapped', 'taken out of this round'],
       ]),

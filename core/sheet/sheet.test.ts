@@ -124,7 +124,7 @@ describe('the sheet of one tree', () => {
   });
   it('draws the growth of the hole, and says how the screening came out and by which method', () => {
     expect(blocks.find((b) => b.kind === 'change' && b.change.sign === 'cavity')).toMatchObject({ change: { course: 'worse' } });
-    expect(words(blocks)).toMatch(/Field screening for what is beneath: moderate/);
+    expect(words(blocks)).toMatch(/Risk screening for targets below: moderate/);
     expect(words(blocks)).toMatch(/to be confirmed by a qualified assessor/);
   });
   it('names the side that nobody saw', () => expect(words(blocks)).toMatch(/Nobody looked at the west side/));

@@ -82,7 +82,7 @@ function facts(tree: TreeDetail, visits: readonly VisitView[]): { label: string;
     { label: 'Lowest live crown', value: base ? `${metres(base.value.m)} (${feet(base.value.m)})` : 'not measured' },
     { label: 'Crown spread', value: spread ? `${metres(spread.value.m)} (${feet(spread.value.m)})` : 'not measured' },
     { label: 'Planted', value: tree.plantedYear === null ? 'not known' : String(tree.plantedYear) },
-    { label: 'Place', value: `${tree.latitude.toFixed(5)}, ${tree.longitude.toFixed(5)}` },
+    { label: 'Position', value: `${tree.latitude.toFixed(5)}, ${tree.longitude.toFixed(5)}` },
   ];
 }
 
@@ -111,7 +111,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
     { units },
   ).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
   return [
-    { kind: 'heading', words: `The last look: ${visit.by.name}, ${look.day}` },
+    { kind: 'heading', words: `Last visit: ${visit.by.name}, ${look.day}` },
     {
       kind: 'plan',
       seen: look.looked,
@@ -127,18 +127,18 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
     // Before anybody steps in, so before anything else is read.
     { kind: 'heading', words: 'Cautions' },
     { kind: 'caution', words: judgement.cautions },
-    { kind: 'heading', words: 'The note' },
+    { kind: 'heading', words: 'Summary' },
     { kind: 'text', words: judgement.note },
-    ...(look.note ? [{ kind: 'text', words: `Beside it: ${look.note}` } as const] : []),
+    ...(look.note ? [{ kind: 'text', words: `Inspector’s note: ${look.note}` } as const] : []),
     ...judgement.overruled.map((one): SheetBlock => ({ kind: 'text', words: overruledWords(one) })),
-    { kind: 'heading', words: `What was not seen (${judgement.lookedAt.percent} % of the zones were)` },
+    { kind: 'heading', words: `Not inspected (${judgement.lookedAt.percent}% of the zones were inspected)` },
     {
       kind: 'text',
-      words: judgement.lookedAt.cannotSay.length > 0 ? judgement.lookedAt.cannotSay.join(' ') : 'Every zone was looked at.',
+      words: judgement.lookedAt.cannotSay.length > 0 ? judgement.lookedAt.cannotSay.join(' ') : 'Every zone was inspected.',
     },
     ...(judgement.screening
       ? [
-          { kind: 'heading', words: `Field screening for what is beneath: ${judgement.screening.risk}` } as const,
+          { kind: 'heading', words: `Risk screening for targets below: ${judgement.screening.risk}` } as const,
           ...judgement.screening.targets.map((t): SheetBlock => ({
             kind: 'text',
             words: `${capital(TARGET_WORDS[t.what])}, ${OCCUPANCY_WORDS[t.howOften]}: ${t.risk} (failure ${t.failure}, impact ${t.impact}, consequence ${t.consequence}).`,
@@ -146,9 +146,9 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
           { kind: 'caution', words: [judgement.screening.method] } as const,
         ]
       : []),
-    ...(changes.length > 0 ? [{ kind: 'heading', words: 'Over the years' } as const] : []),
+    ...(changes.length > 0 ? [{ kind: 'heading', words: 'Trends' } as const] : []),
     ...changes.slice(0, MOST_CHANGES).map((change): SheetBlock => ({ kind: 'change', change })),
-    { kind: 'heading', words: 'What can be done' },
+    { kind: 'heading', words: 'Options' },
     ...judgement.options.slice(0, MOST_OPTIONS).map((option, i): SheetBlock => ({
       kind: 'option',
       nth: i + 1,
@@ -179,12 +179,12 @@ export function sheetOf(library: Library, tree: TreeDetail, commonName: string, 
     blocks: [
       { kind: 'facts', facts: facts(tree, visits) },
       ...(tree.dueOn
-        ? [{ kind: 'facts', facts: [{ label: 'Come back by', value: `${tree.dueOn}: ${tree.dueBecause ?? ''}` }] } as const]
+        ? [{ kind: 'facts', facts: [{ label: 'Next visit by', value: `${tree.dueOn}: ${tree.dueBecause ?? ''}` }] } as const]
         : []),
       ...(last
         ? judged(library, last, visits, placeOf(library, tree), units)
-        : [{ kind: 'text', words: 'Nobody has visited this tree yet: nothing is said about its condition.' } as const]),
+        : [{ kind: 'text', words: 'This tree has not been visited yet. Its condition is not known.' } as const]),
     ],
-    foot: `${tree.tag}. A field look from the ground; where people or property are beneath, a qualified assessor confirms it. Felling, pruning and pesticide work follow local code, permit and licensed practice.`,
+    foot: `${tree.tag}. This is a visual assessment from the ground. If people or property are below, a qualified assessor must confirm it. Felling, pruning and pesticide work must follow local rules, permits and licensing.`,
   };
 }

@@ -21,11 +21,11 @@ it('what is typed while there is no room is told to be kept nowhere, and is kept
   await full(true);
   await page.getByRole('tab', { name: 'Measure' }).click();
   await page.getByRole('textbox', { name: 'Girth' }).fill('120');
-  await page.getByText('not kept: no room on this device').waitFor();
+  await page.getByText('not saved: device is full').waitFor();
   await page.getByText(/cannot keep what you enter/).waitFor();
   // It does not fade while it is true.
   await page.waitForTimeout(2000);
-  expect(await page.getByText('not kept: no room on this device').count()).toBe(1);
+  expect(await page.getByText('not saved: device is full').count()).toBe(1);
   await full(false);
   await page.getByText('saved here').waitFor();
   await page.reload();

@@ -18,13 +18,13 @@ it('the tree is refused with a sentence, given another tag, and its visit follow
   await page.getByText(/^At 45\.6/).waitFor();
   await page.getByRole('textbox', { name: 'Tag' }).fill('Q 9500');
   await page.getByRole('textbox', { name: 'Street or park' }).fill('Ferry Street');
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Add tree' }).click();
   await page.getByText('Q 9500').first().waitFor();
   await page.getByRole('button', { name: 'Start a visit', exact: true }).click();
   await goIn(page);
   await answer(page, 'Bark', 'Bark texture', /^Mosaic flakes/);
-  await page.getByRole('tab', { name: 'Judge' }).click();
-  await page.getByRole('button', { name: 'Send for a second look' }).click();
+  await page.getByRole('tab', { name: 'Assess' }).click();
+  await page.getByRole('button', { name: 'Submit for review' }).click();
   // Meanwhile a colleague gives the tag to another tree.
   const taken = await page.context().request.put(`${town.base}/api/v1/trees/${newId()}`, {
     data: {
@@ -41,11 +41,11 @@ it('the tree is refused with a sentence, given another tag, and its visit follow
   expect(taken.status()).toBe(200);
   await page.unroute(/\/api\/v1\/(trees|visits)\/[^/]+$/);
   await page.goto(`${town.base}/more`);
-  await page.getByRole('button', { name: 'Send now' }).click();
-  await page.getByRole('textbox', { name: 'Another tag' }).fill('Q 9501');
+  await page.getByRole('button', { name: 'Upload now' }).click();
+  await page.getByRole('textbox', { name: 'New tag' }).fill('Q 9501');
   expect(await page.getByText(/Waits for: New tree Q 9500/).count()).toBe(1);
-  await page.getByRole('button', { name: 'Send with this tag' }).click();
-  await page.getByText('Nothing waits on this device.').waitFor();
+  await page.getByRole('button', { name: 'Upload with this tag' }).click();
+  await page.getByText('Nothing waiting to upload.').waitFor();
   const rows = await until(
     () =>
       town.sequelize.query<{ tag: string; visits: number }>(

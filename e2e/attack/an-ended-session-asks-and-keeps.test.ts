@@ -11,14 +11,14 @@ it('a visit sent after the session ended waits, asks for a sign-in, and goes out
   const tree = new URL(page.url()).pathname.split('/').at(-1) ?? '';
   await answer(page, 'Bark', 'Bark texture', /^Smooth/);
   await town.sequelize.query('DELETE FROM sessions');
-  await page.getByRole('tab', { name: 'Judge' }).click();
-  await page.getByRole('button', { name: 'Send for a second look' }).click();
+  await page.getByRole('tab', { name: 'Assess' }).click();
+  await page.getByRole('button', { name: 'Submit for review' }).click();
   // Whether by the bar or by the door: it is said that it waits for a sign-in, not for a signal.
   await page
-    .getByText(/Sign in again to send what waits|1 waiting to be sent/)
+    .getByText(/Sign in again to upload|1 waiting to upload/)
     .first()
     .waitFor();
-  expect(await page.getByText('Sends itself when there is a signal').count()).toBe(0);
+  expect(await page.getByText('Uploads when you are online').count()).toBe(0);
   const kept = () =>
     town.sequelize.query<{ n: number }>("SELECT COUNT(*) AS n FROM visits WHERE tree_id = ? AND day = '2026-06-15'", {
       type: QueryTypes.SELECT,
@@ -29,6 +29,6 @@ it('a visit sent after the session ended waits, asks for a sign-in, and goes out
   await page.getByRole('button', { name: /^Sign in as Luk/ }).click();
   await until(kept, ([row]) => Number(row?.n) === 1);
   await page.goto(`${town.base}/more`);
-  await page.getByText('Nothing waits on this device.').waitFor();
+  await page.getByText('Nothing waiting to upload.').waitFor();
   expect(Number((await kept())[0]?.n)).toBe(1);
 });

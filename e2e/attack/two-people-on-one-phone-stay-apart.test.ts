@@ -24,9 +24,9 @@ it('a visit that waits when the session ends goes out under the name of whose it
   await answer(page, 'Bark', 'Bark texture', /^Mosaic flakes/);
   // Nothing comes through while the session ends.
   await page.route('**/api/v1/visits/**', (route) => route.abort());
-  await page.getByRole('tab', { name: 'Judge' }).click();
-  await page.getByRole('button', { name: 'Send for a second look' }).click();
-  await page.getByText('A visit waits to be sent').first().waitFor();
+  await page.getByRole('tab', { name: 'Assess' }).click();
+  await page.getByRole('button', { name: 'Submit for review' }).click();
+  await page.getByText('A visit is waiting to upload').first().waitFor();
   // And a visit that is only begun.
   await page.goto(`${town.base}/visit/${draftTree}`);
   await page.getByRole('heading', { name: 'Stop and look first' }).waitFor();
@@ -36,12 +36,12 @@ it('a visit that waits when the session ends goes out under the name of whose it
   await page.unroute('**/api/v1/visits/**');
 
   await page.goto(`${town.base}/today`);
-  await page.getByText('1 waiting to be sent').waitFor();
+  await page.getByText('1 waiting to upload').waitFor();
   await page.getByRole('button', { name: /^Sign in as Adaeze/ }).click();
   await page.getByRole('heading', { name: 'Today' }).waitFor();
   await page.goto(`${town.base}/more`);
-  await page.getByText('A colleague made it on this device: it goes out when they sign in here.').waitFor();
-  await page.getByRole('button', { name: 'Send now' }).click();
+  await page.getByText('A colleague made this. It uploads when they sign in on this device.').waitFor();
+  await page.getByRole('button', { name: 'Upload now' }).click();
   await page.waitForTimeout(1500);
   expect(await visitsOf(tree ?? '')).toEqual([]);
   await page.goto(`${town.base}/visit/${draftTree}`);

@@ -20,17 +20,17 @@ it('what one tab enters while another goes on is neither overwritten nor lost, a
   await answer(a, 'Twig', 'Bud scales', /^One cap/);
   await a.getByText('saved here').waitFor();
   await b.getByRole('tab', { name: 'Measure' }).click();
-  await b.getByText('This visit goes on in another tab').waitFor();
-  await b.getByRole('button', { name: 'Load what stands there' }).click();
+  await b.getByText('This visit is open in another tab').waitFor();
+  await b.getByRole('button', { name: 'Load latest version' }).click();
   await b.getByRole('tab', { name: 'Measure' }).click();
   await b.getByRole('textbox', { name: 'Girth' }).fill('188');
   await b.getByText('saved here').waitFor();
   // Now the first one is behind.
   await a.getByRole('tab', { name: 'Walk round' }).click();
-  await a.getByText('This visit goes on in another tab').waitFor();
-  await a.getByRole('button', { name: 'Load what stands there' }).click();
-  await a.getByRole('tab', { name: 'Judge' }).click();
-  await a.getByRole('button', { name: 'Send for a second look' }).click();
+  await a.getByText('This visit is open in another tab').waitFor();
+  await a.getByRole('button', { name: 'Load latest version' }).click();
+  await a.getByRole('tab', { name: 'Assess' }).click();
+  await a.getByRole('button', { name: 'Submit for review' }).click();
   const [sent] = await until(
     async () => (await recordOf(treeId)).slice(0),
     (visits) => visits.length === before + 1,
@@ -40,8 +40,8 @@ it('what one tab enters while another goes on is neither overwritten nor lost, a
   // A tap in the second revives nothing.
   await b.getByRole('tab', { name: 'Walk round' }).click();
   await b.getByText('This visit was sent from another tab').waitFor();
-  await b.getByRole('button', { name: 'To the tree' }).click();
-  await b.getByText('The last look').first().waitFor();
+  await b.getByRole('button', { name: 'Open tree' }).click();
+  await b.getByText('Last inspection').first().waitFor();
   expect((await recordOf(treeId)).length).toBe(before + 1);
   // The next visit begins with the safety step, not with what is left of this one.
   await b.goto(`${town.base}/visit/${treeId}`);

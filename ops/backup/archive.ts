@@ -134,12 +134,12 @@ export async function restore(
       type: QueryTypes.SELECT,
     },
   );
-  if (here.length > 0) throw new Error('Something stands in this database already; a backup is restored into an empty one.');
+  if (here.length > 0) throw new Error('This database is not empty. Restore a backup into an empty database.');
   const dir = partialOf(join(dirname(chainFile), 'restore'));
   try {
     let packed = file;
     if (await isSealed(file)) {
-      if (keyFile === undefined) throw new Error('This backup is sealed; name the file of its key with --key.');
+      if (keyFile === undefined) throw new Error('This backup is encrypted. Give its key file with --key.');
       packed = join(dir, 'backup.tar.gz');
       await unseal(file, packed, keyFrom(keyFile));
     }
@@ -148,7 +148,7 @@ export async function restore(
     let heads = '';
     const found: string[] = [];
     const reading = pipeline(createReadStream(packed), createGunzip(), archive).catch(() => {
-      throw new Error('This is no whole backup: it cannot be unpacked to its end.');
+      throw new Error('This backup is incomplete and cannot be unpacked.');
     });
     const taking = (async () => {
       for await (const entry of archive) {
@@ -172,7 +172,7 @@ export async function restore(
     await Promise.all([reading, taking]);
     const said = manifest as Manifest | null;
     if (said?.kind !== 'dendrix backup' || !existsSync(join(dir, 'dump.sql'))) throw new Error('This is no backup of Dendrix.');
-    if ((await hashOfFile(join(dir, 'dump.sql'))) !== said.dump.sha256) throw new Error('The backup is not as it was written.');
+    if ((await hashOfFile(join(dir, 'dump.sql'))) !== said.dump.sha256) throw new Error('The backup has been changed or is damaged.');
     if (found.length > 0 && !pictures)
       throw new Error(`${found.length} pictures of it lie in a store of their own; name one with DENDRIX_PICTURES.`);
     await loadFrom(url, join(dir, 'dump.sql'));

@@ -241,7 +241,7 @@ describe('a second factor', () => {
     const { client } = await joined(service, 'tardy', 'crew');
     const { secret } = (await client.post('/me/factor', { password: GOOD })).body as { secret: string };
     clock.now += 11 * MINUTE;
-    expect((await client.put('/me/factor', { code: codeOf(secret) })).body).toMatchObject({ status: 409, title: 'Begin anew' });
+    expect((await client.put('/me/factor', { code: codeOf(secret) })).body).toMatchObject({ status: 409, title: 'Start again' });
   });
   it('where the organisation asks for one, who has none may only set it up', async () => {
     const { client } = await joined(service, 'owing', 'viewer');

@@ -13,7 +13,7 @@ import { devicesOf, endSession } from './sessions';
 
 /** Anybody may be anybody in the demonstration: nobody shuts the others out there. @throws HttpProblem 409 */
 function notInDemonstration({ isDemonstration }: Access): void {
-  if (isDemonstration) throw new HttpProblem(409, 'A demonstration', 'The accounts of the demonstration stay as they are.');
+  if (isDemonstration) throw new HttpProblem(409, 'A demonstration', 'You cannot change accounts in the demo.');
 }
 
 /** What a person does about their own access. */
@@ -67,7 +67,7 @@ export const ownRoutes = (world: World, access: Access): Route[] => [
     async handle({ body, user, request }) {
       notInDemonstration(access);
       await confirmPassword(world, user, body.password, { address: request.ip ?? '', clock: access.clock }, { mayLack: true });
-      if (user.secondFactor) throw new HttpProblem(409, 'There is one', 'You have a second factor; take it off first.');
+      if (user.secondFactor) throw new HttpProblem(409, 'There is one', 'Two-step sign-in is already on. Turn it off first.');
       const offer = offerFactor(user.login, await access.town());
       request.session.offered = offer.secret;
       request.session.offeredAt = access.clock().toISOString();

@@ -33,7 +33,7 @@ export async function confirmPassword(
   password: string,
   { address, clock }: Pick<From, 'address' | 'clock'>,
   {
-    refused = new HttpProblem(422, 'Not your password', 'This is not your password.', 'password'),
+    refused = new HttpProblem(422, 'Wrong password', 'Wrong password.', 'password'),
     mayLack = false,
   }: { refused?: HttpProblem; mayLack?: boolean } = {},
 ): Promise<void> {
@@ -55,7 +55,7 @@ export async function changePassword(
   { old, password }: { old: string; password: string },
   { address, session, clock, town }: From,
 ): Promise<void> {
-  const refused = new HttpProblem(422, 'Not the old one', 'The old password is not the one you have now.', 'old');
+  const refused = new HttpProblem(422, 'Not the old one', 'The current password is wrong.', 'old');
   await confirmPassword(world, user, old, { address, clock }, { refused });
   checkPassword(password, [user.name, user.login, town]);
   const passwordHash = await hashPassword(password);
@@ -88,16 +88,10 @@ export async function confirmFactor(
   { clock, secret }: Access,
 ): Promise<string[]> {
   const age = clock().getTime() - Date.parse(offeredAt ?? '');
-  if (offered === undefined || !(age <= OFFER_MS))
-    throw new HttpProblem(409, 'Begin anew', 'This second factor was offered too long ago. Begin anew.');
+  if (offered === undefined || !(age <= OFFER_MS)) throw new HttpProblem(409, 'Start again', 'This setup has expired. Start again.');
   const step = stepOf(offered, code, clock().getTime());
   if (step === null)
-    throw new HttpProblem(
-      422,
-      'Not the code',
-      'This is not the code that is shown now. Wait for the next, and look at the clock of the phone.',
-      'code',
-    );
+    throw new HttpProblem(422, 'Not the code', 'Wrong code. Wait for the next code. Check that the phone clock is right.', 'code');
   const codes = await inTransaction(world, async (transaction) => {
     const row = await User.findByPk(user.id, { transaction, lock: true });
     // Another session may have put one on meanwhile: an offer never takes its place.
@@ -125,7 +119,7 @@ export async function dropOwnFactor(world: World, user: Account, code: string, a
   const right = await tryOnce(world, { address, name: user.login.toLowerCase(), isIn: true }, clock, async () =>
     row && (await useCode(row, code, secret, clock().getTime())) ? true : null,
   );
-  if (!right) throw new HttpProblem(422, 'Not the code', 'This code is not right; one that was used is not taken again.', 'code');
+  if (!right) throw new HttpProblem(422, 'Not the code', 'Wrong code. A used code does not work again.', 'code');
   await dropFactor(world, user.id, user);
 }
 

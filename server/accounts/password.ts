@@ -29,15 +29,12 @@ const weigh = (password: string, own: string[]): number => {
  * @throws HttpProblem 422 with what to do
  */
 export function checkPassword(password: string, own: readonly string[]): void {
-  const say = (detail: string) => new HttpProblem(422, 'Not safe enough', detail, 'password');
-  if ([...password].length < SHORTEST)
-    throw say(`A password has at least ${SHORTEST} characters; four or five words that do not belong together make a good one.`);
+  const say = (detail: string) => new HttpProblem(422, 'Password too weak', detail, 'password');
+  if ([...password].length < SHORTEST) throw say(`Use at least ${SHORTEST} characters. Four or five unrelated words work well.`);
   const known = [...own, 'dendrix'].flatMap((word) => word.toLowerCase().split(/[\s@._+-]+/)).filter((word) => word.length > 2);
   const left = known.reduce((rest, word) => rest.replaceAll(word, ''), password.toLowerCase());
   if (left.length < UNKNOWN || weigh(password, known) < SCORE)
-    throw say(
-      'This password is among the first that are guessed: a common one, a pattern, or a name of yours. Take four or five words that do not belong together.',
-    );
+    throw say('This password is easy to guess. It is common, a pattern or your name. Use four or five unrelated words.');
 }
 
 export const hashPassword = (password: string): Promise<string> => hash(password, ARGON);

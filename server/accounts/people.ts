@@ -95,7 +95,7 @@ export async function invite(world: World, given: Invitation, by: By, clock: Dat
   const id = world.newId();
   const link = await inTransaction(world, async (transaction) => {
     if (await User.findOne({ where: { login: given.login }, transaction }))
-      throw new HttpProblem(409, 'Taken', `Somebody signs in as ${given.login} already.`, 'login');
+      throw new HttpProblem(409, 'Taken', `The sign-in name ${given.login} is already in use.`, 'login');
     await User.create({ ...given, id, passwordHash: null, state: 'invited', createdAt: world.now() }, { transaction });
     const made = await newLink(id, 'invite', by, clock, transaction);
     await chain(world, transaction, ofPerson(by, 'invite', id, { role: given.role }));
@@ -109,7 +109,7 @@ export async function renewLink(world: World, id: string, by: By, clock: Date): 
   return inTransaction(world, async (transaction) => {
     const user = await personOf(id, transaction);
     if (user.state === 'erased' || user.state === 'disabled')
-      throw new HttpProblem(409, 'Not here any more', 'Who cannot sign in needs no link; let them in again first.');
+      throw new HttpProblem(409, 'Not here any more', 'This person cannot sign in. Restore their access before you make a link.');
     const link = await newLink(id, user.state === 'invited' ? 'invite' : 'reset', by, clock, transaction);
     await chain(world, transaction, ofPerson(by, 'link', id));
     return link;
@@ -120,7 +120,7 @@ export async function renewLink(world: World, id: string, by: By, clock: Date): 
 async function openLink(token: string, clock: Date, transaction?: Transaction): Promise<Link> {
   const link = await Link.findByPk(hashOf(token), { transaction, ...(transaction ? { lock: transaction.LOCK.UPDATE } : {}) });
   if (!link || link.usedAt !== null || link.expiresAt <= clock)
-    throw new HttpProblem(404, 'Not good any more', 'This link was used already or is too old. Ask an administrator for a new one.');
+    throw new HttpProblem(404, 'Link expired', 'This link has been used or has expired. Ask an administrator for a new one.');
   return link;
 }
 
@@ -153,10 +153,9 @@ async function useLink(world: World, token: string, given: Partial<Pick<User, 'p
   const user = await inTransaction(world, async (transaction) => {
     const link = await openLink(token, clock, transaction);
     const found = await personOf(link.userId, transaction);
-    if (found.state === 'disabled' || found.state === 'erased')
-      throw new HttpProblem(404, 'Not good any more', 'This link is good no more.');
+    if (found.state === 'disabled' || found.state === 'erased') throw new HttpProblem(404, 'Link expired', 'This link has expired.');
     if (given.identity && found.factor !== null)
-      throw new HttpProblem(409, 'A second factor', 'Sign in with password and code first, and tie the account then.');
+      throw new HttpProblem(409, 'A second factor', 'Sign in with your password and code first. Then link the account.');
     await link.update({ usedAt: clock }, { transaction });
     await found.update({ ...given, state: null }, { transaction });
     await chain(world, transaction, ofPerson(found, link.kind === 'invite' ? 'join' : 'reset', found.id));
@@ -177,7 +176,7 @@ async function keepOneAdministrator(id: string, transaction: Transaction): Promi
     lock: transaction.LOCK.UPDATE,
   });
   if (others.length === 0)
-    throw new HttpProblem(409, 'The last administrator', 'Somebody has to look after people: make another administrator first.');
+    throw new HttpProblem(409, 'The last administrator', 'There must be one administrator. Make someone else administrator first.');
 }
 
 /** Changes a person. Who may not come in any more is signed out everywhere. */
@@ -185,10 +184,10 @@ export async function changePerson(world: World, id: string, change: PersonChang
   const { state, ...rest } = change;
   await inTransaction(world, async (transaction) => {
     const user = await personOf(id, transaction);
-    if (user.state === 'erased') throw new HttpProblem(409, 'Erased', 'Nothing is kept of this person that could be changed.');
+    if (user.state === 'erased') throw new HttpProblem(409, 'Erased', 'This person was erased. There is nothing left to change.');
     const leaves = state === 'disabled' || (rest.role !== undefined && rest.role !== 'administrator');
     if (leaves && user.role === 'administrator' && user.state === null) await keepOneAdministrator(id, transaction);
-    if (id === by.id && state === 'disabled') throw new HttpProblem(409, 'That is you', 'Another administrator has to do that.');
+    if (id === by.id && state === 'disabled') throw new HttpProblem(409, 'That is you', 'Another administrator must do this.');
     const hasWayIn = user.passwordHash !== null || user.identity !== null;
     const next = state === undefined ? user.state : state === 'disabled' ? 'disabled' : hasWayIn ? null : 'invited';
     const leftAt = next !== 'disabled' ? null : (user.leftAt ?? world.now());
@@ -216,7 +215,7 @@ export async function dropFactor(world: World, id: string, by: By): Promise<void
 export const tieIdentity = (world: World, id: string, identity: string): Promise<void> =>
   inTransaction(world, async (transaction) => {
     const user = await personOf(id, transaction);
-    if (user.state !== null) throw new HttpProblem(409, 'Not here any more', 'Who cannot sign in ties nothing.');
+    if (user.state !== null) throw new HttpProblem(409, 'Not here any more', 'This account is disabled and cannot be linked.');
     await user.update({ identity }, { transaction });
     await chain(world, transaction, ofPerson(user, 'tie identity', id));
   });
@@ -229,7 +228,7 @@ export async function dropIdentity(world: World, id: string, by: Account): Promi
   await inTransaction(world, async (transaction) => {
     const user = await personOf(id, transaction);
     if (id === by.id && user.passwordHash === null)
-      throw new HttpProblem(409, 'The only way in', 'You have no password: ask an administrator for a link, and set one first.');
+      throw new HttpProblem(409, 'No other way to sign in', 'You have no password yet. Ask an administrator for a link and set one first.');
     await user.update({ identity: null }, { transaction });
     await chain(world, transaction, ofPerson(by, 'drop identity', id));
   });
@@ -241,7 +240,7 @@ export async function dropIdentity(world: World, id: string, by: Account): Promi
  * place. What they saw and judged is the record of trees and is kept.
  */
 export async function erase(world: World, id: string, by: Account): Promise<PersonView> {
-  if (id === by.id) throw new HttpProblem(409, 'That is you', 'Another administrator has to do that.');
+  if (id === by.id) throw new HttpProblem(409, 'That is you', 'Another administrator must do this.');
   await erasePerson(world, id, by);
   return viewOf(world, id);
 }
@@ -254,7 +253,7 @@ export async function erasePerson(world: World, id: string, by: By): Promise<boo
     if (user.role === 'administrator' && user.state === null) await keepOneAdministrator(id, transaction);
     await user.update(
       {
-        name: `Somebody who left (${id.slice(-4)})`,
+        name: `Former user (${id.slice(-4)})`,
         login: `erased-${id}`,
         passwordHash: null,
         state: 'erased',

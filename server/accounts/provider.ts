@@ -112,7 +112,7 @@ export class Provider {
       this.alarm('the sign-in of the organisation does not answer as OpenID Connect Discovery says', error);
       // It may answer the next one.
       this.known = undefined;
-      throw new HttpProblem(503, 'No answer', `${this.given.name} does not answer. Try again later, or sign in with your password.`);
+      throw new HttpProblem(503, 'No answer', `${this.given.name} is not responding. Try again later, or sign in with your password.`);
     }
   }
 

@@ -52,11 +52,11 @@ export async function authenticate(
     if (code && !(await useCode(user, code, secret, clock().getTime()))) return null;
     return user;
   });
-  if (found === 'code wanted') throw new HttpProblem(401, 'Code wanted', 'Type the one-time code of your second factor as well.', 'code');
+  if (found === 'code wanted') throw new HttpProblem(401, 'Code required', 'Enter your one-time code too.', 'code');
   if (!found)
     throw code
-      ? new HttpProblem(401, 'Not signed in', 'Name, password and code do not belong together; a code is taken once.', 'code')
-      : new HttpProblem(401, 'Not signed in', 'This name and password do not belong together.');
+      ? new HttpProblem(401, 'Not signed in', 'Wrong name, password or code. A code works once only.', 'code')
+      : new HttpProblem(401, 'Not signed in', 'Wrong name or password.');
   return found;
 }
 

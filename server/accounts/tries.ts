@@ -50,10 +50,10 @@ async function refuse({ sequelize }: Db, tried: Tried, now: Date): Promise<void>
     if (left <= 0) continue;
     throw new HttpProblem(
       429,
-      'Too many tries',
+      'Too many attempts',
       kind !== 'address'
-        ? `There were too many wrong tries for this name. Try again in ${Math.ceil(left / 60_000)} minutes, or ask an administrator for a new link.`
-        : `There were too many wrong tries from here. Try again in ${Math.ceil(left / 60_000)} minutes.`,
+        ? `Too many failed attempts for this name. Try again in ${Math.ceil(left / 60_000)} minutes, or ask an administrator for a new link.`
+        : `Too many failed attempts from this network. Try again in ${Math.ceil(left / 60_000)} minutes.`,
       undefined,
       Math.ceil(left / 1000),
     );

@@ -46,7 +46,7 @@ export async function inTransaction<T>(world: World, work: (transaction: Transac
         throw new HttpProblem(
           503,
           'Busy',
-          'Many people write to this tree at once. What you entered is kept on your device; it is tried again.',
+          'Several people are saving this tree at the same time. Your entry is saved on this device. The app will try again.',
         );
       // Two that were in each other's way must not meet again: the pause is drawn at random.
       await pause(Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** attempt) * (0.5 + Math.random()));

@@ -76,7 +76,7 @@ async function planBytes(source: AsyncIterable<Buffer>): Promise<PlanRead> {
     held.push(chunk);
     size += chunk.length;
     if (size > LARGEST.plan)
-      throw new HttpProblem(413, 'Too large', 'A plan has at most 64 MB; cut it to the district, or bring it as tiles.');
+      throw new HttpProblem(413, 'Too large', 'Map files can be up to 64 MB. Cut the file to the district, or upload tiles.');
   }
   try {
     return await inThread('readPlan', { bytes: Buffer.concat(held) });
@@ -98,9 +98,9 @@ async function writeParts(
   let n = 0;
   for await (const part of partsOf(source)) {
     if (n === 0 && kind === 'tiles' && !part.subarray(0, MAGIC.length).equals(MAGIC))
-      throw new HttpProblem(422, 'Not understood', 'This is no file of map tiles in the PMTiles format, version 3.');
+      throw new HttpProblem(422, 'Not understood', 'This is not a PMTiles version 3 file.');
     size += part.length;
-    if (size > LARGEST.tiles) throw new HttpProblem(413, 'Too large', 'A file of tiles has at most 4 GB; cut it to the district.');
+    if (size > LARGEST.tiles) throw new HttpProblem(413, 'Too large', 'Tile files can be up to 4 GB. Cut the file to the district.');
     sum.update(part);
     await sequelize.query('INSERT INTO background_parts (background_id, n, data) VALUES (?, ?, ?)', { replacements: [id, n++, part] });
   }

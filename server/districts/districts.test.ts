@@ -66,7 +66,7 @@ describe('districts of a town', () => {
       `/districts/${west}`,
       aDistrict('Westside', { lists: { ...LISTS, approved: ['Quercus robur', 'Arbor magica'] } }),
     );
-    expect(wrong.body).toMatchObject({ status: 422, detail: 'approved: the library holds no Arbor magica.' });
+    expect(wrong.body).toMatchObject({ status: 422, detail: 'approved: Arbor magica is not in the library.' });
     expect((await coordinator.put(`/districts/${west}`, aDistrict('Westside', { outline: [[[[0, 0]]]] as never }))).status).toBe(422);
     expect((await coordinator.put(`/districts/${west}`, aDistrict('Westside', { timeZone: 'Mars/Olympus' }))).status).toBe(422);
   });
@@ -90,7 +90,7 @@ describe('districts of a town', () => {
       );
       const { body } = await crew.get(`/trees/${tree}`);
       expect(body.dueOn).toBe(due);
-      if (months === 2) expect(body.dueBecause).toBe('the district sees every tree again within 2 months');
+      if (months === 2) expect(body.dueBecause).toBe('district rule: visit every tree within 2 months');
     }
   });
   it('taken away, its trees go to the nearest of the others; the last one stays, and the chain holds', async () => {

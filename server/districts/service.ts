@@ -68,10 +68,10 @@ function checkKinds({ library }: World, { lists, planted, wild, agents }: Distri
   const taxa = new Set(library.taxa.flatMap(({ name }) => [name, genusOf(name)]));
   for (const [list, names] of Object.entries({ ...lists, planted: Object.keys(planted), wild }))
     for (const name of names)
-      if (!taxa.has(name)) throw new HttpProblem(422, 'Not understood', `${list}: the library holds no ${name}.`, `lists.${list}`);
+      if (!taxa.has(name)) throw new HttpProblem(422, 'Not understood', `${list}: ${name} is not in the library.`, `lists.${list}`);
   const ids = new Set(library.agents.map(({ id }) => id));
   for (const agent of Object.keys(agents))
-    if (!ids.has(agent)) throw new HttpProblem(422, 'Not understood', `The library holds no agent ${agent}.`, 'agents');
+    if (!ids.has(agent)) throw new HttpProblem(422, 'Not understood', `Cause not in the library: ${agent}.`, 'agents');
 }
 
 /** Trees whose district is looked up at once. */
@@ -138,7 +138,7 @@ export async function dropDistrict(world: World, id: string, by: Pick<Account, '
     const row = await DistrictRow.findByPk(id, { transaction });
     if (!row || row.goneAt !== null) throw notFound('This district');
     const others = (await standing(transaction)).filter((one) => one.id !== id);
-    if (others.length === 0) throw new HttpProblem(409, 'The last district', 'A town has one district at least; change this one instead.');
+    if (others.length === 0) throw new HttpProblem(409, 'The last district', 'A town needs at least one district. Edit this one instead.');
     const at = await nowAfter(transaction);
     await row.update({ at, goneAt: at }, { transaction });
     // Its maps are everybody's again.

@@ -23,7 +23,7 @@ it('what says who made it is refused of anybody else, kept nowhere, and taken of
     });
     return [answer.status, ((await answer.json()) as { detail?: string }).detail];
   };
-  expect(await send(luk, author)).toEqual([401, 'Somebody else made this on the device; it goes out when they sign in.']);
+  expect(await send(luk, author)).toEqual([401, 'A colleague made this on this device. It uploads when they sign in.']);
   expect(await Visit.findByPk(visit)).toBeNull();
   expect((await send(jory, author))[0]).toBe(200);
   expect((await Visit.findByPk(visit))?.userId).toBe(author);

@@ -33,12 +33,12 @@ export function checkShape(body: Buffer): void {
     } else if (byte === QUOTE) within = true;
     else if (OPEN.includes(byte)) {
       things++;
-      if (++depth > DEEPEST) throw new HttpProblem(422, 'Not understood', `What was sent nests more than ${DEEPEST} deep.`);
+      if (++depth > DEEPEST) throw new HttpProblem(422, 'Not understood', `The data is nested more than ${DEEPEST} levels deep.`);
     } else if (CLOSE.includes(byte)) depth--;
     else if (byte === 0x2c) things++;
   }
   if (body.length > DENSE_BELOW && things * BYTES_A_THING > body.length)
-    throw new HttpProblem(422, 'Not understood', 'What was sent holds more things than anything that is asked for here.');
+    throw new HttpProblem(422, 'Not understood', 'The data has more items than the server accepts.');
 }
 
 /** Where a text of a body is half a character, as people write a path; null where all are whole. */
@@ -71,7 +71,7 @@ const read = (parser: RequestHandler, request: Request, response: Response): Pro
   new Promise((resolve, reject) => {
     const timer = setTimeout(() => {
       response.set('Connection', 'close');
-      reject(new HttpProblem(408, 'Too slow', 'What was sent did not come in to its end. It is tried again.'));
+      reject(new HttpProblem(408, 'Too slow', 'The upload did not finish. The app will try again.'));
     }, PATIENCE_MS);
     void parser(request, response, (error?: unknown) => {
       clearTimeout(timer);

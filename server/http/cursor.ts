@@ -15,6 +15,6 @@ export const cursorOf = (...parts: readonly (string | number)[]): string => part
 export function readCursor<const F extends readonly Form[]>(text: string, forms: F): { [K in keyof F]: string } {
   const parts = text.split(APART);
   if (parts.length !== forms.length || !forms.every((form, i) => FORMS[form].test(parts[i] ?? '')))
-    throw new HttpProblem(422, 'Not understood', 'after: this is no place in this list; begin anew.', 'after');
+    throw new HttpProblem(422, 'Not understood', 'after: this is not a valid position in the list. Start again.', 'after');
   return parts as { [K in keyof F]: string };
 }

@@ -21,7 +21,7 @@ export function gate(atOnce: number, waiting: number): Gate {
         throw new HttpProblem(
           503,
           'Busy',
-          'More is asked for at once than there is room for. Ask again in a moment; what waits to be sent goes out by itself.',
+          'The server is busy. Try again in a moment. Waiting entries upload automatically.',
           undefined,
           COME_AGAIN_S,
         );

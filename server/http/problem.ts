@@ -17,20 +17,20 @@ export class HttpProblem extends Error {
   }
 }
 
-export const notFound = (what: string) => new HttpProblem(404, 'Not found', `${what} is not here.`);
+export const notFound = (what: string) => new HttpProblem(404, 'Not found', `${what} was not found.`);
 
 const TYPE = 'about:blank';
 
 /** What MariaDB says when a value does not fit, by its number: the sentence, and whether sending it again may help. */
 const DATABASE: Record<number, { status: number; title: string; detail: string }> = {
   // Data too long, out of range, incorrect value, invalid JSON text, check constraint.
-  1406: { status: 422, title: 'Not understood', detail: 'Something in it is longer than can be kept.' },
-  1264: { status: 422, title: 'Not understood', detail: 'A number in it is larger than can be kept.' },
-  1366: { status: 422, title: 'Not understood', detail: 'Something in it cannot be kept as it is written.' },
-  4025: { status: 422, title: 'Not understood', detail: 'Something in it cannot be kept as it is written.' },
-  1153: { status: 413, title: 'Too large', detail: 'What was sent is too large.' },
-  1452: { status: 409, title: 'Not there', detail: 'Something this refers to is not here any more; load it again.' },
-  1451: { status: 409, title: 'In use', detail: 'Something else refers to this, so it stays.' },
+  1406: { status: 422, title: 'Not understood', detail: 'One of the entries is too long. Shorten it.' },
+  1264: { status: 422, title: 'Not understood', detail: 'A number is too large. Check it.' },
+  1366: { status: 422, title: 'Not understood', detail: 'One of the entries has characters that cannot be saved. Check it.' },
+  4025: { status: 422, title: 'Not understood', detail: 'One of the entries has characters that cannot be saved. Check it.' },
+  1153: { status: 413, title: 'Too large', detail: 'The upload is too large.' },
+  1452: { status: 409, title: 'Not there', detail: 'This refers to an item that was deleted. Reload the page.' },
+  1451: { status: 409, title: 'In use', detail: 'This item is in use and cannot be deleted.' },
 };
 /** No room on its disk, read-only, or an account or schema that an upgrade left behind: whatever is sent, none of it can be kept now. */
 const CANNOT_KEEP = new Set([1021, 1114, 1037, 1041, 1290, 1836, 1044, 1142, 1143, 1146, 1054]);
@@ -41,15 +41,14 @@ const CANNOT = {
 };
 const AWAY = {
   status: 503,
-  title: 'Away for a moment',
-  detail: 'The database cannot be reached. What you entered is kept on your device; it is tried again.',
+  title: 'Temporarily unavailable',
+  detail: 'The server cannot reach its database. Your entries are saved on this device. The app will try again.',
 };
 
 /** What an error of the database means to the person; null where it is none. */
 function ofDatabase(error: unknown): { status: number; title: string; detail: string } | null {
   if (error instanceof ConnectionError || error instanceof TimeoutError) return AWAY;
-  if (error instanceof UniqueConstraintError)
-    return { status: 409, title: 'Already there', detail: 'Something is kept under this name or id already.' };
+  if (error instanceof UniqueConstraintError) return { status: 409, title: 'Already there', detail: 'This name or ID already exists.' };
   if (!(error instanceof DatabaseError)) return null;
   const { errno, code } = error.original as { errno?: number; code?: string };
   if (code === 'ER_SOCKET_UNEXPECTED_CLOSE' || code === 'ECONNRESET' || code === 'ER_GET_CONNECTION_TIMEOUT') return AWAY;
@@ -89,18 +88,18 @@ function detailsOf(error: unknown): ProblemDetails {
   if (database) return { type: TYPE, ...database };
   const status = (error as { status?: unknown }).status;
   if (status === 400 && (error as { type?: unknown }).type === 'request.aborted')
-    return { type: TYPE, title: 'Cut off', status: 400, detail: 'What was sent was cut off on the way.' };
-  if (status === 413) return { type: TYPE, title: 'Too large', status: 413, detail: 'What was sent is too large.' };
+    return { type: TYPE, title: 'Cut off', status: 400, detail: 'The upload was interrupted. Try again.' };
+  if (status === 413) return { type: TYPE, title: 'Too large', status: 413, detail: 'The upload is too large.' };
   if (status === 415)
-    return { type: TYPE, title: 'Not understood', status: 415, detail: 'What was sent is packed in a way that is not understood here.' };
+    return { type: TYPE, title: 'Not understood', status: 415, detail: 'The server does not support this file encoding.' };
   if (typeof status === 'number' && status >= 400 && status < 500) {
-    return { type: TYPE, title: 'Not understood', status, detail: 'What was sent is not JSON that can be read.' };
+    return { type: TYPE, title: 'Not understood', status, detail: 'The request is not valid JSON.' };
   }
   return {
     type: TYPE,
-    title: 'Server trouble',
+    title: 'Server error',
     status: 500,
-    detail: 'Something went wrong on the server. What you entered is kept on your device; try again later.',
+    detail: 'The server had an error. Your entries are saved on this device. Try again later.',
   };
 }
 

@@ -88,12 +88,12 @@ const AUTHOR = 'x-dendrix-author';
 function letIn(r: Route, user: Account | null, author: string | undefined): void {
   if (r.role === 'anyone') return;
   if (user && author !== undefined && author !== user.id)
-    throw new HttpProblem(401, 'Somebody else', 'Somebody else made this on the device; it goes out when they sign in.');
-  if (!user) throw new HttpProblem(401, 'Not signed in', 'Sign in first; what you entered is kept on your device.');
+    throw new HttpProblem(401, 'Somebody else', 'A colleague made this on this device. It uploads when they sign in.');
+  if (!user) throw new HttpProblem(401, 'Not signed in', 'Sign in first. Your entries are saved on this device.');
   if (!mayAct(user.role, r.role))
-    throw new HttpProblem(403, 'Not allowed', `This needs the role ${r.role}; you are signed in as ${user.role}.`);
+    throw new HttpProblem(403, 'Not allowed', `This needs the ${r.role} role. You are signed in as ${user.role}.`);
   if (user.owesFactor && !r.owing)
-    throw new HttpProblem(403, 'Second factor wanted', 'Your organisation asks for a second factor. Set it up under More first.', 'factor');
+    throw new HttpProblem(403, 'Two-step sign-in required', 'Your organisation requires two-step sign-in. Set it up under More.', 'factor');
 }
 
 /** Who asks: as the request came in, and as they are now, read anew. */

@@ -239,8 +239,7 @@ async function run(world: World, job: ImportJob): Promise<void> {
     ImportJob.update({ state, request: null, heldUntil: null, ...part }, { where: { id: job.id } });
   try {
     await breathe();
-    if (job.request === null)
-      return void (await end('failed', { detail: 'The service was stopped while it read this list; send the list again.' }));
+    if (job.request === null) return void (await end('failed', { detail: 'The server stopped during the import. Import the list again.' }));
     const { text, options } = unpacked(job.request);
     const thisYear = world.now().getFullYear();
     const report = await keepTreeList(world, job.id, job.userId, text, { ...options, thisYear }, async (done, total) => {
@@ -270,10 +269,10 @@ async function run(world: World, job: ImportJob): Promise<void> {
     const stopped = error instanceof Stopped;
     await end(stopped ? 'stopped' : 'failed', {
       detail: stopped
-        ? 'Stopped; nothing was kept.'
+        ? 'Import stopped. No trees were added.'
         : error instanceof HttpProblem
           ? error.message
-          : 'The list could not be kept; nothing of it was.',
+          : 'The import failed. No trees were added.',
     });
     if (!stopped) throw error;
   }

@@ -70,7 +70,7 @@ export async function presentNow({ sequelize }: Db, within?: number): Promise<Pr
   const names = await people(rows.map((row) => row.user));
   return rows.map(({ user, tree, at }) => ({
     kind: 'presence',
-    by: { id: user, name: names.get(user)?.name ?? 'somebody who left' },
+    by: { id: user, name: names.get(user)?.name ?? 'former user' },
     tree,
     at: at.toISOString(),
   }));

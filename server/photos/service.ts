@@ -40,21 +40,21 @@ async function readPicture(
       .toBuffer();
     return { type, width, height, orientation, thumbnail };
   } catch {
-    throw new HttpProblem(422, 'Not a picture', 'This file is no picture that can be read; send JPEG, PNG or WebP.', 'body');
+    throw new HttpProblem(422, 'Not a picture', 'This file is not a readable photo. Use JPEG, PNG or WebP.', 'body');
   }
 }
 
 /** What the record says of a photograph, and that this person may send it. @throws HttpProblem where it does not, or they may not */
 function namedIn(visit: Visit, id: string, by: Pick<Account, 'id'>): RecordedPhoto {
-  if (visit.userId !== by.id) throw new HttpProblem(403, 'Not allowed', 'Only the person who made the visit can send its pictures.');
+  if (visit.userId !== by.id) throw new HttpProblem(403, 'Not allowed', 'Only the person who made the visit can upload its photos.');
   const named = sentOf(visit).look.photos.find((photo) => photo.id === id);
-  if (!named) throw new HttpProblem(422, 'Not understood', 'The visit does not name this picture.', 'id');
+  if (!named) throw new HttpProblem(422, 'Not understood', 'This photo does not belong to the visit.', 'id');
   return named;
 }
 
 const visitGone = () => notFound('The visit of this picture');
 const away = () =>
-  new HttpProblem(503, 'Not now', 'The store of pictures cannot be reached just now. The picture stays on the device and is sent again.');
+  new HttpProblem(503, 'Not now', 'Photo storage is unavailable. The photo is saved on this device and will upload later.');
 
 /** A picture as it came. */
 interface Sent {
@@ -87,7 +87,7 @@ async function keptApart(world: World, visitId: string, id: string, picture: Sen
   return true;
 }
 
-const taken = () => new HttpProblem(409, 'Already there', 'Another picture was sent under this id; a kept picture never changes.');
+const taken = () => new HttpProblem(409, 'Already there', 'A photo with this ID is already saved and cannot be changed.');
 
 /**
  * Keeps the picture of a photograph that a visit's record names, without what it says besides its pixels, and makes its thumbnail.
@@ -178,7 +178,7 @@ export async function photoBytes(
   if (!photo) throw notFound('That picture');
   if (size === 'thumbnail') return { type: 'image/jpeg', bytes: photo.thumbnail, tag: `${photo.sha256}-${THUMBNAIL}` };
   const bytes = await pictureOf(world, photo).catch((cause: unknown) => {
-    throw Object.assign(new HttpProblem(503, 'Not now', 'This picture cannot be reached just now; its small one is here.'), { cause });
+    throw Object.assign(new HttpProblem(503, 'Not now', 'The full photo is unavailable now. The thumbnail is shown.'), { cause });
   });
   return { type: photo.type, bytes, tag: photo.sha256 };
 }

@@ -40,7 +40,7 @@ const picture = (background: string) =>
     .toBuffer();
 
 let count = 0;
-/** A visit that names a picture, and a way to send it. */
+/** A visit that names a picture, and a way to upload it. */
 async function visited(bytes: Buffer) {
   const crew = await service.as('crew');
   const [treeId, visitId, id] = [newId(), newId(), newId()];

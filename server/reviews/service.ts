@@ -180,15 +180,14 @@ export async function submitReview(world: World, id: string, given: ReviewSubmis
     const already = await Review.findByPk(id, { transaction });
     if (already) {
       if (already.userId !== by.id || !isSame(already, given))
-        throw new HttpProblem(409, 'Already there', 'Another review was sent under this id, and a kept review never changes.');
+        throw new HttpProblem(409, 'Already there', 'A review with this ID is already saved and cannot be changed.');
       return false;
     }
     const visit = await Visit.findByPk(given.visitId, { transaction });
     if (!visit) throw notFound('That visit');
-    if (visit.userId === by.id)
-      throw new HttpProblem(409, 'Own visit', 'A second opinion needs a second person: you made this visit yourself.');
+    if (visit.userId === by.id) throw new HttpProblem(409, 'Own visit', 'You made this visit. Another person must review it.');
     if (given.verdict === 'overturn' && given.taxon === visit.name?.taxon)
-      throw new HttpProblem(422, 'Nothing overturned', `The visit says ${given.taxon} already; confirm it, or give another name.`, 'taxon');
+      throw new HttpProblem(422, 'Name not changed', `The visit already says ${given.taxon}. Confirm it, or choose another name.`, 'taxon');
     const claimed = new Set(
       sentOf(visit)
         .look.signs.filter(saidGone)
@@ -204,7 +203,7 @@ export async function submitReview(world: World, id: string, given: ReviewSubmis
       );
     const at = given.at ? new Date(given.at) : world.now();
     if (at.getTime() > world.now().getTime() + CLOCK_SLACK_MS)
-      throw new HttpProblem(422, 'Times do not fit', 'The review is of the future; check the clock of the device.', 'at');
+      throw new HttpProblem(422, 'Wrong date or time', 'The review is dated in the future. Check the device clock.', 'at');
     // Said before the visit ended is a clock that runs behind: a review follows what it reviews.
     const said = at < visit.finishedAt ? new Date(visit.finishedAt.getTime() + 1) : at;
     const wrote = await keepReview(world, transaction, id, visit, given, by.id, said);

@@ -103,7 +103,7 @@ describe('keeping rounds', () => {
   });
   it('bad input gets a sentence', async () => {
     const tree = await newTree();
-    expect((await keep(crew, ids.crew, [tree, tree])).body).toMatchObject({ status: 422, detail: 'A tree is a stop twice.' });
+    expect((await keep(crew, ids.crew, [tree, tree])).body).toMatchObject({ status: 422, detail: 'The same tree is in the round twice.' });
     expect((await keep(coordinator, newId(), [tree])).body).toMatchObject({ status: 422, path: 'crew' });
     const late = { day: TODAY, crew: ids.crew, plan: { ...planOf([tree]), from: '25:00' } };
     expect((await crew.put(`/rounds/${newId()}`, late)).body.detail).toContain('08:00');

@@ -48,7 +48,7 @@ export async function roundOf(world: Pick<World, 'sequelize'>, id: string): Prom
 
 function mayPlanFor(crew: string, by: Account): void {
   if (crew !== by.id && !mayAct(by.role, 'coordinator'))
-    throw new HttpProblem(403, 'Not allowed', 'A round is planned by who walks it, or by a coordinator.');
+    throw new HttpProblem(403, 'Not allowed', 'Only the person who does the round, or a coordinator, can plan it.');
 }
 
 /** @throws HttpProblem 422 for the first stop at a tree that is not there */
@@ -94,11 +94,12 @@ async function take(
 export async function keepRound(world: World, id: string, given: RoundSubmission, by: Account): Promise<RoundKept> {
   mayPlanFor(given.crew, by);
   const crew = await User.findByPk(given.crew);
-  if (!crew) throw new HttpProblem(422, 'Not understood', 'That crew is not of this town.', 'crew');
+  if (!crew) throw new HttpProblem(422, 'Not understood', 'That crew has no account here.', 'crew');
   if (!mayAct(crew.role, 'crew')) throw new HttpProblem(422, 'Not understood', `${crew.name} reads only, and visits no trees.`, 'crew');
   const { day, plan } = given;
   const trees = plan.stops.map(({ treeId }) => treeId);
-  if (new Set(trees).size < trees.length) throw new HttpProblem(422, 'Not understood', 'A tree is a stop twice.', 'plan.stops');
+  if (new Set(trees).size < trees.length)
+    throw new HttpProblem(422, 'Not understood', 'The same tree is in the round twice.', 'plan.stops');
   await checkStops(world, trees);
   const kept = await inTransaction(world, async (transaction) => {
     const before = await Round.findAll({
@@ -107,7 +108,7 @@ export async function keepRound(world: World, id: string, given: RoundSubmission
       lock: transaction.LOCK.UPDATE,
     });
     const same = before.find((round) => round.id === id);
-    if (same && same.userId !== given.crew) throw new HttpProblem(409, 'Already there', 'Another crew’s round has this id.');
+    if (same && same.userId !== given.crew) throw new HttpProblem(409, 'Already there', 'This ID belongs to another crew’s round.');
     for (const round of before) {
       await world.sequelize.query('DELETE FROM round_stops WHERE round_id = ?', { replacements: [round.id], transaction });
       await round.destroy({ transaction });

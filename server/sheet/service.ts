@@ -302,7 +302,9 @@ class Page {
     doc
       .fontSize(8.5)
       .fillColor(SOFT)
-      .text('North is up. Hatched was looked at, white was not, a mark is a sign at its side and height.', left, doc.y + 4, { width });
+      .text('North is up. Hatched: inspected. White: not inspected. A mark shows a sign, on its side and at its height.', left, doc.y + 4, {
+        width,
+      });
     doc.x = MARGIN;
     doc.y = Math.max(doc.y, top + side) + 10;
   }

@@ -63,7 +63,7 @@ describe('the printed sheet', () => {
     expect(text).toMatch(/What was not seen/);
     expect(text).toMatch(/Bus stop beneath/);
     expect(text).toMatch(/licensed practice/);
-    expect(text).toMatch(/What can be done/);
+    expect(text).toMatch(/Options/);
     // The foot stands on every page, with its number.
     pages.forEach((page, i) => expect(page.text).toContain(`${TODAY}, page ${i + 1} of ${pages.length}`));
     expect(pages.length).toBeLessThanOrEqual(3);

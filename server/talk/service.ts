@@ -39,7 +39,7 @@ export async function tell(
 
 function checkClock(world: World, at: Date): void {
   if (at.getTime() > world.now().getTime() + CLOCK_SLACK_MS)
-    throw new HttpProblem(422, 'Times do not fit', 'That is of the future; check the clock of the device.', 'at');
+    throw new HttpProblem(422, 'Times do not fit', 'This is dated in the future. Check the device clock.', 'at');
 }
 
 /** Who is told of a word: those it names, those who spoke to that point before, and whose visit it is about. */
@@ -77,7 +77,7 @@ export async function submitMessage(world: World, id: string, given: MessageSubm
             text: already.text,
             mentions: already.mentions,
           });
-      if (!same) throw new HttpProblem(409, 'Already there', 'Another word was sent under this id, and what was said stays.');
+      if (!same) throw new HttpProblem(409, 'Already there', 'A comment with this ID is already saved and cannot be changed.');
       return false;
     }
     checkClock(world, at);
@@ -85,7 +85,7 @@ export async function submitMessage(world: World, id: string, given: MessageSubm
       throw notFound('That visit of this tree');
     const known = await people(mentions);
     const nobody = mentions.findIndex((one) => !known.has(one));
-    if (nobody >= 0) throw new HttpProblem(422, 'Not understood', 'Somebody who is spoken to is not of this town.', `mentions[${nobody}]`);
+    if (nobody >= 0) throw new HttpProblem(422, 'Not understood', 'One of the people notified has no account here.', `mentions[${nobody}]`);
     await Message.create({ id, treeId, visitId, point, userId: by.id, at, receivedAt: world.now(), text, mentions }, { transaction });
     const told = await toldOf(given, by.id, transaction);
     await tell(world, transaction, { id, treeId, at }, told);
@@ -115,13 +115,18 @@ export async function submitPutOff(world: World, id: string, given: PutOffSubmis
     const already = await PutOff.findByPk(id, { transaction });
     if (already) {
       if (already.userId !== by.id || already.treeId !== treeId || already.until !== until || already.reason !== reason)
-        throw new HttpProblem(409, 'Already there', 'Something else was sent under this id, and what was decided stays.');
+        throw new HttpProblem(409, 'Already there', 'An entry with this ID is already saved and cannot be changed.');
       return false;
     }
     checkClock(world, at);
     const days = daysBetween(dayAt(at, districtAt(world.library.districts, tree).timeZone), until);
     if (days < 1 || days > LONGEST_PUT_OFF_DAYS)
-      throw new HttpProblem(422, 'Not understood', `A tree is put off by 1 to ${LONGEST_PUT_OFF_DAYS} days; this is ${days}.`, 'until');
+      throw new HttpProblem(
+        422,
+        'Not understood',
+        `You can postpone a tree by 1 to ${LONGEST_PUT_OFF_DAYS} days. You entered ${days}.`,
+        'until',
+      );
     await PutOff.create({ id, treeId, userId: by.id, at, receivedAt: world.now(), until, reason }, { transaction });
     await chain(world, transaction, {
       userId: by.id,

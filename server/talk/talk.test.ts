@@ -147,7 +147,7 @@ describe('review', () => {
       (
         await reviewer.put(
           `/reviews/${newId()}`,
-          review(visitId, { verdict: 'question', reason: 'Look again', wanted: { ...wanted, trait: 'flowr-colour' } }),
+          review(visitId, { verdict: 'question', reason: 'Check again', wanted: { ...wanted, trait: 'flowr-colour' } }),
         )
       ).body.detail,
     ).toContain('flower-colour');
@@ -165,7 +165,9 @@ describe('review', () => {
     expect(tree.standing).toBe('contested');
     const waits = async (about: string) =>
       (await reviewer.get(`/review-queue?about=${about}`)).body.items.find((item: { visit: { id: string } }) => item.visit.id === visitId);
-    expect((await waits('disagreement'))?.why.map(({ says }: { says: string }) => says)).toContain('two reviewers said otherwise, apart');
+    expect((await waits('disagreement'))?.why.map(({ says }: { says: string }) => says)).toContain(
+      'two reviewers disagreed, independently',
+    );
     await coordinator.put(`/reviews/${newId()}`, review(visitId, { knew: [one, two] }));
     expect((await crew.get(`/trees/${treeId}`)).body.standing).toBe('confirmed');
     expect(await waits('disagreement')).toBeUndefined();

@@ -37,7 +37,8 @@ export async function inThread<N extends TaskName>(
   { signal, tell }: { signal?: AbortSignal; tell?: (done: number, total: number) => void } = {},
 ): Promise<Awaited<ReturnType<Tasks[N]>>> {
   const threads = open();
-  if (threads.queueSize >= WAITING) throw new HttpProblem(503, 'Busy', 'Many lists and sheets are being made; ask again in a minute.');
+  if (threads.queueSize >= WAITING)
+    throw new HttpProblem(503, 'Busy', 'The server is busy making lists and sheets. Try again in a minute.');
   const { port1, port2 } = new MessageChannel();
   if (tell) port1.on('message', ({ done, total }: { done: number; total: number }) => tell(done, total));
   try {

@@ -223,11 +223,11 @@ export async function addTree(world: World, id: string, given: TreeSubmission, b
     const already = await Tree.findByPk(id, { transaction });
     if (already) {
       if (!isSame(already, given))
-        throw new HttpProblem(409, 'Already there', 'Another tree was sent under this id, and what was added first stays.');
+        throw new HttpProblem(409, 'Already there', 'A tree with this ID is already saved and cannot be changed.');
       return briefOf(already);
     }
     if (await Tree.findOne({ where: { tag: given.tag }, transaction }))
-      throw new HttpProblem(409, 'Tag taken', `Another tree carries the tag ${given.tag}; give this one another.`, 'tag');
+      throw new HttpProblem(409, 'Tag taken', `Tag ${given.tag} is already in use. Enter a different tag.`, 'tag');
     const now = world.now();
     const { timeZone } = districtAt(world.library.districts, given);
     const tree = await Tree.create(

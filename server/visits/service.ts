@@ -34,14 +34,14 @@ function checkTimes(world: World, { startedAt, finishedAt, timeZone, look, amend
     throw timesDoNotFit('The visit ends in the future; check the clock of the device.', 'finishedAt');
   if (finished - started > LONGEST_MS)
     throw timesDoNotFit('The visit took longer than three days; check the clock of the device.', 'startedAt');
-  if (look.day < EARLIEST) throw timesDoNotFit(`No visit is older than ${EARLIEST}.`, 'look.day');
+  if (look.day < EARLIEST) throw timesDoNotFit(`Visits cannot be dated before ${EARLIEST}.`, 'look.day');
   // An amendment is written later, of the day of the visit it corrects; that is held against the visit.
   if (amends) return;
   const day = dayAt(finishedAt, timeZone);
   // The day is the one on which somebody stood there: that of the end, or the one before where they worked past midnight.
   const apart = daysBetween(look.day, day);
   if (apart < 0 || apart > LONGEST_MS / (24 * 3600 * 1000))
-    throw timesDoNotFit(`The visit is of ${look.day}, but it ended on ${day} by the clock of ${timeZone}.`, 'look.day');
+    throw timesDoNotFit(`The visit is dated ${look.day}, but it ended on ${day} (${timeZone}).`, 'look.day');
 }
 
 /** A device in another zone may be a day ahead: a visit is of no day that has not begun where the tree stands. */
@@ -92,7 +92,7 @@ function check(world: World, given: VisitSubmission): void {
   given.laterLooks.forEach((later, i) => checkTrait(library, later.trait, `laterLooks[${i}].trait`));
   if (given.name) taxonOf(library, given.name.taxon, 'name.taxon');
   if (isEmptyLook(given.look) && !given.name?.taxon && !given.name?.written)
-    throw new HttpProblem(422, 'Nothing recorded', 'Nothing was seen, measured or named on this visit.', 'look');
+    throw new HttpProblem(422, 'Nothing recorded', 'This visit has no observations, measurements or species name.', 'look');
 }
 
 async function checkSimulated(given: VisitSubmission, transaction: Transaction): Promise<void> {
@@ -101,7 +101,7 @@ async function checkSimulated(given: VisitSubmission, transaction: Transaction):
   throw new HttpProblem(
     422,
     'Practice only',
-    `The ${READING_WORDS[first]} came from a simulated device. Such readings are kept only in a place that is there for practice; take it away, or measure.`,
+    `The ${READING_WORDS[first]} came from a simulated device. Simulated readings are saved in practice mode only. Remove it, or measure.`,
     `look.measurements.${first}`,
   );
 }
@@ -141,13 +141,13 @@ async function amendedBy(given: VisitSubmission, tree: Tree, by: Pick<Account, '
   });
   const byId = new Map(visits.map((visit) => [visit.id, visit]));
   const amended = byId.get(given.amends);
-  if (!amended) throw new HttpProblem(422, 'Not understood', 'The visit to amend is not one of this tree.', 'amends');
+  if (!amended) throw new HttpProblem(422, 'Not understood', 'The visit to amend belongs to another tree.', 'amends');
   const root = byId.get(rootOf(amended, byId)) ?? amended;
   if (root.userId !== by.id && !mayAct(by.role, 'coordinator'))
     throw new HttpProblem(
       403,
       'Not allowed',
-      'A visit is amended by the person who made it, or by a coordinator. You can make a visit of your own.',
+      'Only the person who made a visit, or a coordinator, can amend it. You can start your own visit.',
     );
   // Whoever amends without having seen another amendment would undo it unawares: they are asked.
   const meanwhile = visits.find((visit) => visit.amends === given.amends);
@@ -155,17 +155,12 @@ async function amendedBy(given: VisitSubmission, tree: Tree, by: Pick<Account, '
     throw new HttpProblem(
       409,
       'Amended meanwhile',
-      'This visit was amended from elsewhere meanwhile. Open yours, look at what was written there, and say which of the two is to stand.',
+      'Someone else amended this visit. Open yours, read their version, and choose which one to keep.',
       'amends',
     );
   const { day } = sentOf(root).look;
   if (given.look.day !== day)
-    throw new HttpProblem(
-      422,
-      'Times do not fit',
-      `The visit that is amended was made on ${day}; what corrects it is of the same day.`,
-      'look.day',
-    );
+    throw new HttpProblem(422, 'Times do not fit', `The original visit is dated ${day}. An amendment must have the same date.`, 'look.day');
 }
 
 /**
@@ -180,12 +175,12 @@ export async function submitVisit(world: World, id: string, given: VisitSubmissi
     const tree = await lockTree(given.treeId, transaction);
     const already = await Visit.findByPk(id, { transaction });
     if (already) {
-      if (already.userId !== by.id) throw new HttpProblem(409, 'Already there', 'Somebody else has sent a visit under this id.');
+      if (already.userId !== by.id) throw new HttpProblem(409, 'Already there', 'Another person already uploaded a visit with this ID.');
       if (!isSame(already, given))
         throw new HttpProblem(
           409,
           'Already there',
-          'Another visit was sent under this id, and a kept visit never changes. Send what you have now as a new visit, or as an amendment.',
+          'A visit with this ID is already saved and cannot be changed. Upload yours as a new visit or an amendment.',
         );
       return false;
     }

@@ -15,7 +15,7 @@ export class ApiProblem extends Error {
 /** Nothing answered: no signal, or the server is away. */
 export class NoSignal extends Error {
   constructor() {
-    super('No signal. What you entered is kept on this device and goes out when there is one.');
+    super('You are offline. Your entries are saved here and upload when you are online.');
   }
 }
 
@@ -39,7 +39,7 @@ async function send(method: Method, path: string, rest: Pick<RequestInit, 'heade
     const problem = (await answers()).problemDetails.safeParse(body);
     if (problem.success) throw new ApiProblem(response.status, problem.data.detail, problem.data.path);
     if (response.status >= 500) throw new NoSignal();
-    throw new ApiProblem(response.status, 'The server gave an answer that is not understood.');
+    throw new ApiProblem(response.status, 'The server sent an unreadable answer. Try again.');
   }
   return response.status === 204 ? undefined : ((await response.json()) as unknown);
 }

@@ -8,7 +8,7 @@ export async function download(path: string, name: string): Promise<void> {
   } catch {
     throw new NoSignal();
   }
-  if (!response.ok) throw new ApiProblem(response.status, 'The list could not be made; sign in again and retry.');
+  if (!response.ok) throw new ApiProblem(response.status, 'The export failed. Sign in again and retry.');
   saveAs(await response.blob(), name);
 }
 

@@ -100,7 +100,7 @@ export function OutboxProvider({ account, children }: { account: Account | null;
 
   const post = useCallback(
     async (parcel: NewParcel) => {
-      if (owner === undefined) throw new Error('Sign in first; what you entered is kept on this device.');
+      if (owner === undefined) throw new Error('Sign in first. Your entries are saved on this device.');
       await enqueue(owner, parcel);
       void send();
     },

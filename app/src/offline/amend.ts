@@ -51,7 +51,7 @@ export async function amendVisit(owner: string, visit: VisitView, now: Date): Pr
   if (held && held.draft.amends?.visit !== visit.id) {
     tx.abort();
     await tx.done.catch(() => undefined);
-    throw new Error('A visit to this tree is begun on this device. Send it, or throw it away, before another is amended.');
+    throw new Error('A visit to this tree is in progress on this device. Submit or delete it before you amend another.');
   }
   if (!held) await tx.store.put({ owner, rev: 1, draft: draftOf(visit, now) });
   await tx.done;

@@ -5,7 +5,7 @@ import { tell } from './watch';
 /** Another tab wrote to this visit, or sent it, since it was read here. */
 export class DraftElsewhere extends Error {
   constructor(readonly what: 'changed' | 'sent') {
-    super(what === 'changed' ? 'This visit goes on in another tab.' : 'This visit was sent from another tab.');
+    super(what === 'changed' ? 'This visit is open in another tab.' : 'This visit was sent from another tab.');
     this.name = 'DraftElsewhere';
   }
 }

@@ -43,7 +43,7 @@ export async function holdArea(
     briefs.push(...found.items);
     tell(briefs.length);
     // Never a part of it under the name of the whole.
-    if (briefs.length > LARGEST_AREA) throw new Error(`More than ${LARGEST_AREA} trees stand there, too many to hold at once; go nearer.`);
+    if (briefs.length > LARGEST_AREA) throw new Error(`This area has more than ${LARGEST_AREA} trees. Zoom in to choose a smaller area.`);
     after = found.next;
   }
   const held: Area = { ...area, trees: briefs.length, heldAt: new Date().toISOString() };

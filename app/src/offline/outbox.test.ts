@@ -309,7 +309,7 @@ describe('pictures', () => {
     expect(await keptPicture('left')).toBeUndefined();
     expect(await keptPicture('drafted')).toBeInstanceOf(Blob);
   });
-  it('go out as they are, and one that was taken back has nothing left to send', async () => {
+  it('go out as they are, and one that was taken back has nothing left to upload', async () => {
     await keepPicture('p', new Blob(['bytes'], { type: 'image/jpeg' }));
     await visit({ photos: [photo('p'), photo('gone')] });
     server();

@@ -131,10 +131,10 @@ export async function reopenVisit(id: string, freshId: string): Promise<string> 
     throw new Error(words);
   };
   if (parcel?.kind !== 'visit' || !parcel.draft)
-    return refuse('This visit was made by an older version and cannot be opened; send it again, or throw it away.');
+    return refuse('This visit is from an older app version and cannot be opened. Upload it again, or delete it.');
   const { draft, owner, problem } = parcel;
   if (await tx.objectStore('drafts').get([owner, draft.treeId]))
-    return refuse('Another visit to this tree is begun on this device. Send that one, or throw it away, first.');
+    return refuse('Another visit to this tree is in progress on this device. Submit or delete it first.');
   const all = (await tx.objectStore('parcels').getAll()).map(sound);
   for (const hanging of [parcel, ...hangingOn(id, all)]) void tx.objectStore('parcels').delete(hanging.id);
   void tx.objectStore('drafts').put({ owner, rev: 1, draft: problem?.status === 409 ? { ...draft, id: freshId } : draft });

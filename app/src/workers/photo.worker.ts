@@ -68,6 +68,6 @@ async function make(file: Blob): Promise<PhotoMade> {
 self.addEventListener('message', ({ data }: MessageEvent<PhotoTask>) => {
   make(data.file).then(
     (made) => self.postMessage({ made }),
-    () => self.postMessage({ problem: 'This picture cannot be read on this device. Take it again, or choose a JPEG or PNG.' }),
+    () => self.postMessage({ problem: 'This photo cannot be read. Take it again, or choose a JPEG or PNG.' }),
   );
 });

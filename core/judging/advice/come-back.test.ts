@@ -11,7 +11,7 @@ describe('coming back', () => {
   it('sides unseen in summer bring one back while the tree is bare', () => {
     const { comeBack } = judgeOak({ looked: ALL.filter((z) => z !== 'stem-n'), date: '2026-07-01' });
     expect(comeBack.season).toBe('winter');
-    expect(comeBack.because).toMatch(/structure shows best bare/);
+    expect(comeBack.because).toMatch(/structure is easiest to see out of leaf/);
     expect(comeBack.by > '2026-08-01' && comeBack.by <= '2027-07-01').toBe(true);
   });
   it('a tree that is bare in spring only is not looked at bare in winter', () => {
@@ -62,7 +62,7 @@ describe('coming back', () => {
       because: expect.stringMatching(/the hole takes a good part of the girth \(cavity, .*, seen on 2026-03-01\)/),
     });
     expect(seen('2024-03-01').by).toBe('2026-07-08');
-    // Due in three days it stays so: a week is for what is overdue.
+    // Due in three days it stays so: a week is for what is overduedue.
     expect(seen('2026-01-04').by).toBe('2026-07-04');
     expect(judgeOak({ signs: [hole] }).comeBack.by > '2026-09-01').toBe(true);
     // Looking at the side without a word on it is no answer; marking it again is.

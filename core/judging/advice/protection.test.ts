@@ -62,7 +62,7 @@ describe('what a district protects', () => {
         expect(kept.options.map(bare)).toEqual(without.options.map(bare));
         for (const [i, option] of kept.options.entries()) {
           expect(option.needs).toEqual(expect.arrayContaining(without.options[i]?.needs ?? []));
-          expect(option.needs.includes('leave first: its kind is protected here')).toBe(touchesTheTree(option.do));
+          expect(option.needs.includes('permit first: this species is protected here')).toBe(touchesTheTree(option.do));
         }
         expect(kept.cautions).toEqual(expect.arrayContaining(without.cautions));
         expect(kept.cautions.some((words) => /protected here/.test(words))).toBe(true);
@@ -82,7 +82,7 @@ describe('what a district protects', () => {
     const kept = assess(testLibrary, look(null), district('Quercus robur'));
     expect(kept.options.length).toBeGreaterThan(0);
     for (const option of kept.options)
-      expect(option.needs.includes('its name first: some kinds are protected here')).toBe(touchesTheTree(option.do));
+      expect(option.needs.includes('identify it first: some species are protected here')).toBe(touchesTheTree(option.do));
   });
 
   it('goes with an option that only the observer puts first', () => {
@@ -90,7 +90,7 @@ describe('what a district protects', () => {
       const given = look('Quercus robur', { signs: [], overrules: [{ what: 'option', to, why: 'as the owner asks' }] });
       const kept = assess(testLibrary, given, district('Quercus robur'));
       expect(kept.options[0]?.do).toBe(to);
-      expect(kept.options[0]?.needs).toContain('leave first: its kind is protected here');
+      expect(kept.options[0]?.needs).toContain('permit first: this species is protected here');
     }
   });
 

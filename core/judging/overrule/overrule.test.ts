@@ -7,7 +7,7 @@ describe('overruling', () => {
     const a = judgeOak({ ...sick, overrules: [{ what: 'soundness', to: 'weakness', why: 'an old dry bracket on a dead buttress' }] });
     expect(a.soundness.band).toBe('weakness');
     expect(a.soundness.overruled).toEqual({ from: 'serious weakness', why: 'an old dry bracket on a dead buttress' });
-    expect(a.soundness.reasons.join(' ')).toMatch(/Fungus at the base/);
+    expect(a.soundness.reasons.join(' ')).toMatch(/Fruiting body at the base/);
     expect(a.overruled).toEqual([expect.objectContaining({ what: 'soundness', from: 'serious weakness', to: 'weakness', milder: true })]);
     expect(a.note).toMatch(/The rules say soundness serious weakness; I say weakness: an old dry bracket/);
   });
@@ -71,7 +71,7 @@ describe('overruling', () => {
     const plain = judgeOak(sick).options;
     const chosen = plain[1];
     const set = judgeOak({ ...sick, overrules: [{ what: 'option', to: chosen?.do, why: 'agreed with the owner' }] }).options;
-    expect(set[0]).toEqual({ ...chosen, because: ['Put first by the observer: agreed with the owner', ...(chosen?.because ?? [])] });
+    expect(set[0]).toEqual({ ...chosen, because: ['Moved to first by the inspector: agreed with the owner', ...(chosen?.because ?? [])] });
     expect(set.slice(1)).toEqual(plain.filter((option) => option.do !== chosen?.do));
   });
   it('a cause the person holds for right goes first, and every other stays with its own probability', () => {
@@ -102,6 +102,6 @@ describe('overruling', () => {
   it('a sign set aside by the person stops counting, stays in the record, and can be told from a normal one', () => {
     const a = judgeOak({ signs: [{ id: 'loose-bark', zone: 'stem-n', cover: 10, leftAside: 'poster paste, not bark' }] });
     expect(a.soundness.band).toBe('no weakness seen');
-    expect(a.normalHere).toEqual([{ sign: 'loose-bark', zone: 'stem-n', why: 'Set aside by the observer: poster paste, not bark' }]);
+    expect(a.normalHere).toEqual([{ sign: 'loose-bark', zone: 'stem-n', why: 'Set aside by the inspector: poster paste, not bark' }]);
   });
 });

@@ -40,7 +40,7 @@ const ROWS: readonly [string, Request, Expected][] = [
       notFirst: ['keep', 'watch'],
       offersNot: ['keep'],
       within: [0, 92],
-      says: /Fungus at the base|fungus at the base/,
+      says: /Fruiting body at the base|fungus at the base/,
       outlook: ['short', 'five to ten years'],
     },
   ],

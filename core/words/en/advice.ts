@@ -7,14 +7,14 @@ import { capital, listed, open, percent, small } from './grammar';
 import { OCCUPANCY_WORDS, PROFILE_WORDS, TARGET_WORDS, WORKS_WORDS } from './labels';
 import { SOURCES } from './sources';
 
-const LICENSED = 'licensed people, local code and permit';
+const LICENSED = 'licensed tree workers; local rules and permit';
 const PROTECTED = 'protected-species check';
 const PERMIT = 'local code and permit';
-const NOTHING_BENEATH = 'nothing beneath, judged by a qualified person';
+const NOTHING_BENEATH = 'no target below, confirmed by a qualified person';
 
 const LEAVE = {
-  protected: 'leave first: its kind is protected here',
-  'cannot be told': 'its name first: some kinds are protected here',
+  protected: 'permit first: this species is protected here',
+  'cannot be told': 'identify it first: some species are protected here',
 } as const;
 
 /** What a scale rests on, as a clause; its band where nothing is written. */
@@ -22,17 +22,17 @@ const restsOn = ({ band, statements: [first] }: Judged): string => small(open(fi
 
 /** Conditions that go with an option whatever calls for it. */
 const NEEDS: Record<OptionKind, readonly string[]> = {
-  'close off now': ['the owner of the ground, told at once', 'licensed people called'],
+  'close off now': ['landowner told at once', 'licensed tree workers called'],
   'exclude target': ['the owner of the ground'],
-  'sample and report': ['clean tools, samples closed in and labelled', 'the duty to report where the law asks for it'],
-  'undo tie or stake': ['care not to tear the bark'],
+  'sample and report': ['clean tools; samples sealed and labelled', 'reported where the law requires it'],
+  'undo tie or stake': ['no tearing of the bark'],
   'take out dead wood': [LICENSED, PROTECTED],
   'formative prune': ['hand tools from the ground, clean cuts, no more than a quarter of the crown in a year'],
   'protect from mower and car': ['a mulch ring free of the stem, or a guard'],
   'stop the works': ['the owner and the site manager, told in writing', 'a method worked out with an arborist before anything is dug'],
   'improve the ground': ['hand or air tools inside the root zone'],
-  treat: ['a diagnosis first', 'licensed people; the label and local law on plant protection'],
-  support: [LICENSED, 'a yearly look at what holds it'],
+  treat: ['a diagnosis first', 'licensed applicator; product label and local pesticide law'],
+  support: [LICENSED, 'yearly check of the cable, brace or prop'],
   'prune or reduce': [LICENSED, PROTECTED],
   'investigate further': ['a qualified assessor; sounding, probe or resistance drill'],
   'free it from competitors': [LICENSED],
@@ -46,8 +46,8 @@ const NEEDS: Record<OptionKind, readonly string[]> = {
 
 /** Who may do it. */
 const WHO: Record<OptionKind, string> = {
-  'close off now': 'whoever stands there',
-  'exclude target': 'the crew, with the owner of the ground',
+  'close off now': 'the person on site',
+  'exclude target': 'the crew, with the landowner',
   'sample and report': 'the crew, and a laboratory',
   'undo tie or stake': 'the crew',
   'take out dead wood': 'licensed people',
@@ -70,57 +70,57 @@ const WHO: Record<OptionKind, string> = {
 
 /** When wounds of a genus are made, where that matters. Common practice, no source. */
 const WOUNDED_WHEN: Readonly<Record<string, string>> = {
-  Quercus: 'no fresh wounds in the warm months where oak wilt is about; paint at once what was made',
-  Ulmus: 'no fresh wounds while bark beetles fly where Dutch elm disease is about',
-  Platanus: 'disinfected tools where canker stain is about',
-  Prunus: 'cut in dry summer weather, against silver leaf and canker',
-  Acer: 'not while the sap rises late in winter',
-  Betula: 'not while the sap rises late in winter',
-  Juglans: 'not while the sap rises late in winter',
+  Quercus: 'where oak wilt occurs, make no wounds in the warm months; paint any wound at once',
+  Ulmus: 'where Dutch elm disease occurs, make no wounds while bark beetles fly',
+  Platanus: 'where canker stain occurs, disinfect tools',
+  Prunus: 'cut in dry summer weather to avoid silver leaf and canker',
+  Acer: 'do not cut in late winter while sap is rising',
+  Betula: 'do not cut in late winter while sap is rising',
+  Juglans: 'do not cut in late winter while sap is rising',
 };
 const WOUNDING: readonly OptionKind[] = ['prune or reduce', 'formative prune', 'take out dead wood'];
 
 /** Cautions that go with every judgement, and with one that somebody may act on. */
 export const cautions = {
   general: [
-    'Look for traffic and dead wood overhead before stepping in.',
-    'Never climb or cut on the strength of this record; felling, pruning and pesticide work follow local code, permit and licensed practice.',
+    'Before you go in, check for traffic. Look up for deadwood.',
+    'Never climb or cut because of this record. Felling, pruning and pesticide work must follow local rules, permits and licensing.',
   ],
-  screening: 'A field look from the ground, to be confirmed by a qualified assessor where people or property are beneath.',
+  screening: 'This is a visual assessment from the ground. If people or property are below, a qualified assessor must confirm it.',
   wires: 'Wires below. Touch nothing, stay two tree lengths away and call the network operator.',
   report: (agent: string, duty: string) => `${agent}: ${duty}`,
   protection: {
     protected:
-      'Its kind is protected here: no cutting, digging or felling without leave from whoever grants it. Danger is closed off at once all the same.',
+      'This species is protected here. Do not cut, dig or fell without a permit from the authority. If there is danger, close off the area at once. Do not wait for the permit.',
     'cannot be told':
-      'Kinds are protected here, and this tree is not named well enough to tell whether it is one: name it before any cutting, digging or felling. Danger is closed off at once all the same.',
+      'Some species are protected here. This tree is not identified well enough to know if it is one. Identify it before any cutting, digging or felling. If there is danger, close off the area at once. Do not wait for the name.',
   },
 };
 
 /** What the field screening says. */
 export const screening = (units: UnitSystem) => ({
   method:
-    'Field screening: the two matrices are those of ISA Best Management Practices: Tree Risk Assessment; failure, impact and consequence are read off short tables of this program, for the time until the next look. To be confirmed by a qualified assessor.',
-  notAllSeen: 'Not all of the parts that bear the tree were looked at, so no failure of the stem was called improbable.',
-  noPromise: 'It holds until the next look and for usual weather; it is no promise.',
+    'Field risk screening. It uses the two matrices of ISA Best Management Practices: Tree Risk Assessment. Failure, impact and consequence come from short tables in this app. They cover the period until the next visit. A qualified assessor must confirm the result.',
+  notAllSeen: 'Some structural parts were not inspected. So stem failure was not rated improbable.',
+  noPromise: 'This rating covers normal weather until the next visit. It is not a guarantee.',
   ofSign: (label: string | undefined, because: string) => `${label}: ${because}`,
   ofVigour: (band: string) => `Vigour ${band}: its limbs come down.`,
-  brittle: 'This kind turns brittle as it dies and snaps without warning.',
+  brittle: 'This species turns brittle as it dies. It can snap without warning.',
   failsBy: {
-    'brittle-when-dead': 'This kind turns brittle as it dies and snaps without warning.',
-    'brittle-limbs': 'Limbs of this kind break more easily than most in wind, ice or snow.',
-    'summer-limb-drop': 'This kind is known to drop sound limbs in still summer heat, and nothing announces it.',
-    'weak-forks': 'Forks of this kind are tight and split more often than most.',
-    'shallow-roots': 'This kind roots flat and goes over in wet, windy weather sooner than most.',
+    'brittle-when-dead': 'This species turns brittle as it dies. It can snap without warning.',
+    'brittle-limbs': 'Limbs of this species break more easily than most in wind, ice or snow.',
+    'summer-limb-drop': 'This species can drop sound limbs in still summer heat, without warning.',
+    'weak-forks': 'Unions of this species are tight and split more often than most.',
+    'shallow-roots': 'This species has shallow roots. It falls in wet, windy weather sooner than most.',
   } satisfies Record<FailsBy, string>,
   /** What is beneath, and what speaks for a lower likelihood of impact. */
   reached: ({ what, howOften, distance }: Beneath, by: { outOfReach: boolean; sheltered: boolean; leansAway: boolean }): string[] => [
     `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[occupancyOf({ what, howOften })]}${distance === undefined ? '' : `, ${treeWords(distance, units)} from the stem`}.`,
     ...(by.outOfReach ? ['Out of reach: further from the stem than it would fall.'] : []),
-    ...(by.sheltered ? ['Something catches what falls.'] : []),
+    ...(by.sheltered ? ['A roof or lower crown would catch it.'] : []),
     ...(by.leansAway ? ['The tree leans the other way.'] : []),
   ],
-  failureSet: (why: string) => `Likelihood of failure set by the observer: ${why}`,
+  failureSet: (why: string) => `Likelihood of failure set by the inspector: ${why}`,
 });
 
 /** Why an option is offered, and what goes with it. */
@@ -134,26 +134,26 @@ export const options = (units: UnitSystem) => ({
       ...(season !== undefined && WOUNDING.includes(option) ? [season] : []),
       // An old tree has little to answer with.
       ...(stage === 'old' && WOUNDING.includes(option)
-        ? ['small cuts in steps over years; sound dead wood that threatens nobody stays']
+        ? ['small cuts, in stages over years; sound deadwood kept where it is no risk to people']
         : []),
     ];
   },
   who: (option: OptionKind): string => WHO[option],
   /** What a scale rests on; its band where nothing is written. */
   found: (judged: Judged): string => `${capital(restsOn(judged))}.`,
-  rare: "On the district's list of rare kinds: kept to its last.",
-  unseen: (unseen: number, all: number) => `${unseen} of ${all} zones were not looked at.`,
+  rare: 'On the district’s list of rare species: retain as long as possible.',
+  unseen: (unseen: number, all: number) => `${unseen} of ${all} zones not inspected.`,
   lessLoad: (faults: readonly string[]) =>
     `Less load on what is weak: ${listed([...new Set(faults.map((label) => label.toLowerCase()))])}.`,
   /** @param faults what is to be looked into; @param decay how sure hidden decay is */
   investigate: (faults: readonly string[], decay: string) => {
     const named = listed([...new Set(faults.map((label) => label.toLowerCase()))]);
     const inside = decay === 'likely' || decay === 'possible' ? ` Hidden decay ${decay}: its reach is not known.` : '';
-    return named === '' ? (inside === '' ? 'What weakens it has to be settled.' : inside.trim()) : `To be settled: ${named}.${inside}`;
+    return named === '' ? (inside === '' ? 'Find the cause of the weakness.' : inside.trim()) : `To be settled: ${named}.${inside}`;
   },
   findTheCause:
-    'Why it fails is not settled: water, soil, roots and a laboratory first, and another look in full leaf before anything is felled.',
-  fronds: 'Dead fronds fall, and a skirt of them comes down at once.',
+    'The cause of decline is not known. Check water, soil and roots, and get a laboratory test. Inspect again in full leaf before any felling.',
+  fronds: 'Dead fronds fall. A whole skirt can come down at once.',
   left: (risk: string) => `Once it is out the field screening is ${risk}.`,
   suspect: ({ name, laboratory, reportable }: Agent) =>
     `${name} possible${laboratory === undefined ? '' : `: ${small(open(laboratory))}`}.${reportable === undefined ? '' : ` ${reportable}`}`,
@@ -165,7 +165,7 @@ export const options = (units: UnitSystem) => ({
         ? 'Keep people out of the area below.'
         : `Soundness: ${band}. Keep people out of the area below.`,
   moveFromUnder: (label: string) => `${label}: move what people sit or play on from under it.`,
-  today: 'Today, before anything else; the date to come back is for checking that it was done.',
+  today: 'Do this today, before anything else. The next visit checks that it was done.',
   screened: (risk: string) => `Field screening: ${risk} for what is beneath.`,
   /** @param weak place on the vigour scale: 3 failing, 4 dead */
   leftStanding: (weak: number) =>
@@ -177,7 +177,7 @@ export const options = (units: UnitSystem) => ({
   confirmDead: 'confirm that it is dead: buds, green bark by a scratch test on several limbs, or a visit in full leaf',
   wires: 'Touch nothing. Stay two tree lengths away. Call the network operator: only its people or line-clearance arborists work here',
   road: 'police or the road authority close the road. Never step into traffic with tape',
-  onceEmpty: 'Only where nothing and nobody is beneath it; nobody wrote down what is.',
+  onceEmpty: 'Only if there is no target below. No target has been recorded yet.',
   worksInside: (radius: number, done: boolean) =>
     done
       ? `Works were done inside the root zone of ${treeWords(radius, units)}: loosen the soil, mulch, water in dry spells.`
@@ -186,14 +186,14 @@ export const options = (units: UnitSystem) => ({
     `Works are planned at the structural roots (within ${treeWords(radius, units)}): move or redesign them.`,
   worksWereAtRoots: (radius: number) =>
     `Work was done at the structural roots (within ${treeWords(radius, units)}): have the roots exposed and assessed.`,
-  cannotWait: 'What bears the tree is giving way.',
-  secondLook: 'a second look by a qualified assessor, since one fault alone speaks for it',
+  cannotWait: 'The main structure is failing.',
+  secondLook: 'a second assessment by a qualified assessor, because only one defect supports removal',
   /** A serious defect, by its label. */
   ground: (label: string) => `${label}: a serious defect.`,
-  decayed: 'Decay is likely in what bears the tree.',
-  killer: (name: string) => `${name}, which seldom lets a tree live.`,
+  decayed: 'Decay is likely in the main structure.',
+  killer: (name: string) => `${name}: trees with it rarely survive.`,
   likelyCause: (name: string) => `Likely cause: ${name}.`,
-  putFirst: (why: string) => `Put first by the observer: ${why}`,
+  putFirst: (why: string) => `Moved to first by the inspector: ${why}`,
   nothingRuled: 'nothing',
 });
 
@@ -205,12 +205,12 @@ export const outlook = {
   mild: (band: string, name: string | undefined) => `vigour ${band}, which ${name?.toLowerCase()} explains and seldom ends a tree`,
   fault: (label: string) => small(label),
   settled: (fault: string) => `${small(fault)}, unchanged`,
-  limbs: 'what is at fault are limbs, which can be taken off',
-  old: 'it is old already',
+  limbs: 'only limbs are defective; they can be removed',
+  old: 'the tree is already old',
   agent: (name: string | undefined) => `the usual course of ${name?.toLowerCase()}`,
   asFarAsSeen: (because: string) => `${because}, as far as it was looked at`,
-  nothingJudged: 'nothing was judged',
-  set: (why: string) => `set by the observer: ${why}`,
+  nothingJudged: 'nothing was assessed',
+  set: (why: string) => `set by the inspector: ${why}`,
 };
 
 /** When to come back, and what asks for it. */
@@ -218,11 +218,11 @@ export const comeBack = {
   /** What a scale rests on. */
   found: restsOn,
   settled: (reason: string) => `${reason}, unchanged`,
-  sign: (label: string) => `${label.toLowerCase()} may have gone on`,
+  sign: (label: string) => `${label.toLowerCase()} may have changed`,
   lastSeen: (reason: string, on: string) => (reason.includes(on) ? reason : `${reason}, last seen on ${on}`),
   risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
   crownUnseen: 'the crown was neither inspected nor measured',
-  alwaysBeneath: 'somebody or something is nearly always beneath',
+  alwaysBeneath: 'a target is below nearly all the time',
   works: {
     ahead: 'works in the root zone start soon: inspect before that',
     'not dated': 'works are planned in the root zone, no date recorded',
@@ -233,12 +233,12 @@ export const comeBack = {
   worsens: (label: string | undefined) => `${label?.toLowerCase()} gets worse`,
   unseen: (parts: number) => `${parts === 1 ? 'one part that bears the tree was' : `${parts} parts that bear the tree were`} not looked at`,
   agent: (name: string) => `${name.toLowerCase()} possible`,
-  foliage: 'the foliage still has to be seen in leaf',
-  structure: 'structure shows best bare',
-  fruitBodies: 'annual fruit bodies show in autumn',
+  foliage: 'foliage to be checked in leaf',
+  structure: 'structure is easiest to see out of leaf',
+  fruitBodies: 'annual fruiting bodies appear in autumn',
   reasons: (asks: readonly string[], awaited: string | undefined) => [...asks, ...(awaited ? [awaited] : [])].join('; '),
   laterSet: (held: string, to: string, why: string) => `${held}; the observer would come by ${to} (${why}), which waits for a second look`,
-  set: (why: string) => `set by the observer: ${why}`,
+  set: (why: string) => `set by the inspector: ${why}`,
 };
 
 /** Works as they are told: what, how near, when. */
@@ -262,7 +262,7 @@ export const works = (units: UnitSystem) => {
     packs: ['would pack the soil over', 'may have packed the soil over'],
   };
   const keepOff = (does: Does) =>
-    does === 'cuts' ? 'Move it: once they are cut the tree may fall.' : 'Keep it off, or spread the load on a cover made for it.';
+    does === 'cuts' ? 'Move it: once they are cut the tree may fall.' : 'Keep it off, or lay ground protection that spreads the load.';
   const lookAfter = (does: Does) =>
     does === 'cuts' ? 'Find out which roots were cut, how thick and on which sides.' : 'Check how the soil and the crown took it.';
   return {
@@ -292,15 +292,15 @@ export const works = (units: UnitSystem) => {
       if (where === 'outside the root zone') return [];
       if (done) return where === 'at the roots that hold the tree' ? ['a qualified assessor: roots laid bare by hand or air'] : [];
       if (does === 'packs')
-        return ['ground protection that spreads the load, laid before anything drives or is stored there', 'a fence round the rest'];
-      if (where === 'at the roots that hold the tree') return ['a qualified assessor before anything is dug', PERMIT];
+        return ['load-spreading ground protection, laid before any vehicle or storage', 'protective fencing around the rest'];
+      if (where === 'at the roots that hold the tree') return ['a qualified assessor before any digging', PERMIT];
       return [
         does === 'smothers'
           ? 'a surface that lets air and water through, laid on the ground without digging'
           : minor
-            ? 'hand or air digging, roots kept; roots thicker than a thumb only with an arborist'
-            : 'a method worked out with an arborist: bridge, bore beneath, or move it',
-        'a fence round the rest',
+            ? 'hand or air-spade digging; roots kept; roots thicker than a thumb only with an arborist'
+            : 'a method agreed with an arborist: bridge over, bore under, or move it',
+        'protective fencing around the rest',
         PERMIT,
       ];
     },

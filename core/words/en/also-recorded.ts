@@ -24,10 +24,10 @@ export function alsoRecorded(library: Pick<Library, 'signs'>, record: Look, unit
       (line) =>
         `Drilled at the ${where(line.zone)}, ${treeWords(line.height, units)} up: ${lengthInWords(line.shell, units)} of sound wood${line.decayMet ? ', then soft' : ' to the end of the line'}${line.simulated ? ' (a simulated drill)' : ''}.`,
     ),
-    ...(absent.length > 0 ? [`Looked for and not there: ${listed(absent.map((id) => signLabel(library, id).toLowerCase()))}.`] : []),
+    ...(absent.length > 0 ? [`Checked, not present: ${listed(absent.map((id) => signLabel(library, id).toLowerCase()))}.`] : []),
     ...(position
       ? [
-          `Place from ${position.fixes} fixes, ± ${treeWords(position.plusMinus, units)}${position.simulated ? ' (a simulated receiver)' : ''}.`,
+          `Position from ${position.fixes} fixes, ± ${treeWords(position.plusMinus, units)}${position.simulated ? ' (a simulated receiver)' : ''}.`,
         ]
       : []),
     ...beneath.map((b) => `Beneath: ${TARGET_WORDS[b.what]}${b.what === 'nothing' ? '' : `, ${OCCUPANCY_WORDS[b.howOften]}`}.`),

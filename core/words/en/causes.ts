@@ -14,9 +14,9 @@ export const causes = {
   unknown: 'Cause unknown',
   normal: 'Normal for this tree',
   noSign: 'no sign seen',
-  noAgentNeeded: 'No agent of the library need be behind it.',
+  noAgentNeeded: 'No pest, disease or other cause is needed to explain it.',
   shown: (sign: string, howOften: Frequency) => `${sign}: ${howOften}.`,
-  anotherKind: (sign: string) => `${sign}, but of another kind.`,
-  notThere: (sign: string) => `${sign} was looked for and is not there.`,
-  heldByObserver: (why: string) => `Held for right by the observer: ${why}`,
+  anotherKind: (sign: string) => `${sign}, but of a different type.`,
+  notThere: (sign: string) => `${sign}: checked, not present.`,
+  heldByObserver: (why: string) => `Chosen by the inspector: ${why}`,
 };

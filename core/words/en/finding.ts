@@ -6,5 +6,5 @@ export const FINDING_WORDS: Record<Sign['found'], { done: string; met: string }>
   close: { done: 'looked at', met: 'seen' },
   sound: { done: 'sounded', met: 'heard' },
   probe: { done: 'probed', met: 'found' },
-  dig: { done: 'dug free', met: 'found' },
+  dig: { done: 'uncovered', met: 'found' },
 };

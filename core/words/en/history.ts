@@ -4,7 +4,7 @@ import type { Change } from '../../record/judgement';
 import { lengthInWords, paceInWords, type UnitSystem } from '../../units/lengths';
 import { zoneWords } from './zones';
 
-const NO_CHANGE = 'no change beyond what repeat readings differ by';
+const NO_CHANGE = 'no change beyond measurement error';
 const yearOf = (date: string) => date.slice(0, 4);
 
 /** What is told of a thing that was read more than once. */
@@ -48,12 +48,12 @@ export const history = (units: UnitSystem) => {
       ofSign(label, zone, `${how}, ${spanWords(told)}${notAgain === '' ? '' : `; ${notAgain}`}`),
     signSteady: (label: string, zone: Zone, years: number) =>
       ofSign(label, zone, `${NO_CHANGE} in ${Math.max(1, Math.round(years))} year${Math.round(years) > 1 ? 's' : ''}`),
-    signUnsized: (label: string, zone: Zone, times: number) => ofSign(label, zone, `seen ${times} times, never sized twice`),
+    signUnsized: (label: string, zone: Zone, times: number) => ofSign(label, zone, `seen ${times} times, measured less than twice`),
     signNew: (label: string, zone: Zone, clearOn: string) => ofSign(label, zone, `new since ${yearOf(clearOn)}`),
     signOnce: (label: string, zone: Zone) => ofSign(label, zone, 'seen once so far'),
     dbhChanged: (told: Told & { low: number; high: number }) =>
       `Diameter: ${told.found.perYear > 0 ? 'grew' : 'shrank'}, ${spanWords(told)} (${paceWords('m', told.low)} to ${paceWords('m', told.high)}).`,
-    dbhSteady: (years: number) => `Diameter: no change that the tape could see in ${years.toFixed(1)} years.`,
+    dbhSteady: (years: number) => `Diameter: no measurable change in ${years.toFixed(1)} years.`,
     sizeChanged: (label: string, told: Told) => `${label}: ${told.found.perYear > 0 ? 'gained' : 'lost'}, ${spanWords(told)}.`,
     sizeSteady: (label: string) => `${label}: ${NO_CHANGE}.`,
   };

@@ -6,30 +6,28 @@ export const howTo = (units: UnitSystem) => {
   return {
     says: {
       level: (height: number) =>
-        `Tape level round the stem at ${h(height)} above the ground, no twist, bark and climbers kept out from under it.`,
-      slope: (height: number) => `On a slope stand uphill: ${h(height)} from the ground on the uphill side.`,
-      lean: (height: number) => `On a leaning stem measure ${h(height)} along the stem, and lay the tape square to it.`,
-      fork: () => 'Where it forks at or just above the height, measure below the fork at the narrowest point, and write that height down.',
+        `Put the tape level around the stem, ${h(height)} above the ground. Do not twist it. Keep loose bark and climbers out.`,
+      slope: (height: number) => `On a slope, stand uphill. Measure ${h(height)} up from the ground on that side.`,
+      lean: (height: number) => `On a leaning stem, measure ${h(height)} along the stem. Hold the tape at a right angle to it.`,
+      fork: () => 'If it forks at or just above this height, measure the narrowest point below the fork. Record that height.',
       several: (height: number) =>
-        `Where it parts below the height, measure every stem at ${h(height)}; they are put together by their cross-sections.`,
-      swelling: () => 'At a swelling, burl or branch ring measure below it at the narrowest point, and write that height down.',
-      buttress: (height: number) =>
-        `Above buttresses, where the stem has become round; write that height down, since it is not ${h(height)}.`,
+        `If it forks below this height, measure every stem at ${h(height)}. The app combines their cross-sections.`,
+      swelling: () => 'At a swelling, burr or branch ring, measure the narrowest point below it. Record that height.',
+      buttress: (height: number) => `Measure above the buttresses, where the stem is round. Record that height: it is not ${h(height)}.`,
       tangent: () =>
-        'Stand at least as far off as it is tall, on the same level. Tape the level distance, sight the true top, then the base: below the level it is minus.',
+        'Stand at least one tree height away, on the same level. Measure the horizontal distance. Sight the true top, then the base. Below level, the base angle is negative.',
       sine: () =>
         'With a laser: the slope distance and angle to the top itself, then to the base. It needs no level ground, and serves wide crowns whose top is not over the stem.',
       stick: () =>
-        'Hold a stick upright at arm’s length and walk until it just covers the tree from base to top. Height is distance times stick over arm.',
-      device: () => 'The hypsometer gives slope distance and angle to base and top; both come in by themselves.',
-      'too-close': () =>
-        'Nearer than its height the angle is steep and a small error of it is a large one of the height. Step back to at least its height.',
-      'near-limb': () =>
-        'The line may graze a near limb and miss the top behind it: the height then reads too large. Step back or go round.',
+        'Hold a stick upright at arm’s length. Walk until it just covers the tree from base to top. Height = distance × stick length ÷ arm length.',
+      device: () => 'The hypsometer measures slope distance and angle to base and top. The app reads them automatically.',
+      'too-close': () => 'Too close: a small angle error gives a large height error. Step back to at least the tree’s height.',
+      'near-limb': () => 'A near limb may hide the true top. The height then reads too large. Step back or move around the tree.',
       leaning: () => 'A lean toward you reads too tall, away too short. Go where it leans across your line of sight, or give the lean.',
-      axes: () => 'From above: the longest way through the crown, and the way across it. Look straight up under the edge, or use a plumb.',
+      axes: () =>
+        'Measure the longest width of the crown, then the width at a right angle. Look straight up at the crown edge, or use a plumb line.',
       spokes: () => 'From the middle of the stem out to the edge, in four or eight directions. The spread is twice their mean.',
-      base: () => 'To the lowest live foliage of the crown proper: single shoots on the stem and one stray low limb do not count.',
+      base: () => 'Measure to the lowest live foliage of the main crown. Do not count stem shoots or one stray low limb.',
     },
     written: {
       height: h,

@@ -58,7 +58,7 @@ export const REGION_NAMES: Readonly<Record<number, string>> = {
 };
 
 const CARRIED_WORDS: Record<(typeof CARRIED)[number], string> = {
-  home: 'seldom planted elsewhere',
+  home: 'rarely planted elsewhere',
   abroad: 'planted elsewhere too',
   everywhere: 'planted wherever the climate lets it',
 };
@@ -67,9 +67,9 @@ const names = (codes: readonly number[]) => listed(codes.map((code) => REGION_NA
 
 /** Where a kind grows wild, where it has run wild, how far it is planted, and which winters it stands. */
 export const whereItGrows = ({ native, naturalised, carried, hardiness }: Taxon['where']): string => {
-  const home = native.length > 0 ? `Native in ${names(native)}` : 'Native nowhere: it arose in gardens';
-  const wild = naturalised.length > 0 ? `; run wild in ${names(naturalised)}` : '';
-  return `${home}${wild}; ${CARRIED_WORDS[carried]}. Stands hardiness zones ${hardiness.coldest} to ${hardiness.warmest}.`;
+  const home = native.length > 0 ? `Native in ${names(native)}` : 'Garden origin, not native anywhere';
+  const wild = naturalised.length > 0 ? `; naturalised in ${names(naturalised)}` : '';
+  return `${home}${wild}; ${CARRIED_WORDS[carried]}. Hardy in zones ${hardiness.coldest} to ${hardiness.warmest}.`;
 };
 
 const share = (weight: number) =>
@@ -77,7 +77,7 @@ const share = (weight: number) =>
 
 /** How much a kind counts in a district before anything was seen, against one that its file calls common. */
 export const countsBefore = (district: string, { planted, wild }: { planted: number; wild: number }): string =>
-  `In ${district}, before anything is seen and against a common tree, it counts ${share(planted)} as a planted one and ${share(wild)} as a wild one.`;
+  `Starting weight in ${district}, compared with a common tree: planted ${share(planted)}, wild ${share(wild)}.`;
 
 /** How many trees of a kind a district's record holds, and how many of their names a second person confirmed; nothing where it has none. */
 export const inRecord = ({ confirmed, listed: unsettled }: { confirmed: number; listed: number }): string =>
@@ -87,7 +87,7 @@ const FORM_WORDS: Record<Form, string> = {
   columnar: 'columnar',
   weeping: 'weeping',
   'mop-head': 'mop-headed on a graft',
-  clump: 'several stems in a clump',
+  clump: 'multi-stemmed',
   contorted: 'contorted',
   purple: 'purple-leaved',
   golden: 'golden-leaved',
@@ -95,7 +95,7 @@ const FORM_WORDS: Record<Form, string> = {
   thornless: 'thornless',
   double: 'double-flowered',
 };
-const FORM_FREQUENCY = { usually: 'common', sometimes: 'now and then', rarely: 'seldom' } as const;
+const FORM_FREQUENCY = { usually: 'common', sometimes: 'now and then', rarely: 'rare' } as const;
 
 /** The forms that gardens have made of a kind, and how common each is; nothing where there are none. */
 export const townForms = (forms: Forms): string => {

@@ -24,27 +24,27 @@ export function signWords(sign: Partial<SignSeen>, units: UnitSystem = 'metric')
 
 /** What can be beneath a tree, as people say it. */
 export const TARGET_WORDS: Record<Beneath['what'], string> = {
-  'people-staying': 'people who stay: a bench, a stop, a playground',
-  'people-passing': 'people who pass: a footway or path',
+  'people-staying': 'people staying: bench, bus stop, playground',
+  'people-passing': 'people passing: footway or path',
   road: 'a road',
   building: 'a building',
   'parked-cars': 'parked cars',
-  wires: 'wires',
+  wires: 'overhead lines',
   'path-or-lawn': 'lawn or beds',
-  nothing: 'nothing that can be harmed',
+  nothing: 'no target',
 };
 
 export const OCCUPANCY_WORDS: Record<Beneath['howOften'], string> = {
-  constant: 'nearly always there',
-  frequent: 'there for a large part of the day',
-  occasional: 'there now and then',
-  rare: 'seldom there',
+  constant: 'constant occupancy',
+  frequent: 'frequent occupancy',
+  occasional: 'occasional occupancy',
+  rare: 'rare occupancy',
 };
 
 /** Practice profiles, as they are offered. */
 export const PROFILE_WORDS: Record<Profile, string> = {
   amenity: 'Amenity and safety',
-  stewardship: 'Stewardship of the stand',
+  stewardship: 'Woodland stewardship',
   habitat: 'Habitat first',
 };
 
@@ -52,8 +52,8 @@ export const WORKS_WORDS: Record<Works['kind'], string> = {
   trench: 'a trench',
   building: 'a building or wall',
   paving: 'paving',
-  'soil-raised': 'soil raised',
-  'soil-lowered': 'soil lowered',
+  'soil-raised': 'ground level raised',
+  'soil-lowered': 'ground level lowered',
   'storage-or-traffic': 'storage or site traffic',
 };
 
@@ -63,7 +63,7 @@ export const READING_WORDS: Record<ReturnType<typeof simulatedIn>[number], strin
   height: 'height',
   crownBase: 'crown base',
   crownSpread: 'crown spread',
-  position: 'place',
+  position: 'position',
   drillings: 'drilling',
 };
 

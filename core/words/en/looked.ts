@@ -7,21 +7,20 @@ import { sideWords, zoneWords } from './zones';
 
 /** What cannot be said because nobody looked, or because of the season. */
 export const looked = {
-  noCrown: 'The crown was not looked at: vigour rests on measurements alone, if any.',
+  noCrown: 'Crown not inspected. Vigour is based on measurements only, if any.',
   crownInPart: (missing: readonly Zone[]) =>
-    `Part of the crown was not looked at (${listed(missing.map((zone) => zone.slice('crown-'.length)))}): dieback there would not be known.`,
-  noStem: 'No side of the stem was looked at: wounds, cavities and fungi would not be known.',
+    `Part of the crown was not inspected (${listed(missing.map((zone) => zone.slice('crown-'.length)))}). There may be dieback.`,
+  noStem: 'No side of the stem was inspected. Wounds, cavities and fungi may be present.',
   stemInPart: (missing: readonly Zone[]) =>
-    `Nobody looked at the ${listed(missing.map(sideWords))} side${missing.length > 1 ? 's' : ''} of the stem: scars and cavities often sit on the side away from the path.`,
-  noCollar: 'The root collar was not looked at: a conk, a cavity or a girdling root there would not be known.',
-  noForks: 'The forks were not looked at: bark in a fork or a crack would not be known.',
-  noBranches: 'The branches were not looked at: dead or hung wood would not be known.',
-  noGround: 'Roots and soil were not fully looked at: nothing can be said about the hold in the ground.',
-  outOfLeaf: 'Out of leaf: how full the foliage is cannot be judged until it leafs out.',
-  noFoliage: 'The foliage was not looked at closely: spots, mines and scales would not be known.',
+    `The ${listed(missing.map(sideWords))} side${missing.length > 1 ? 's' : ''} of the stem ${missing.length > 1 ? 'were' : 'was'} not inspected. Scars and cavities are often on the side away from the path.`,
+  noCollar: 'Root collar not inspected. It may have a fruiting body, cavity or girdling root.',
+  noForks: 'Unions not inspected. There may be included bark or a crack.',
+  noBranches: 'Branches not inspected. There may be dead or hanging branches.',
+  noGround: 'Roots and soil not fully inspected. Anchorage is not known.',
+  outOfLeaf: 'Out of leaf. Crown density cannot be assessed until the leaves are out.',
+  noFoliage: 'Foliage not inspected closely. There may be spots, mines or scale insects.',
 
-  hidden: (zone: Zone, by: string) =>
-    `The ${zoneWords(zone)} cannot be seen behind it (${by.toLowerCase()}): what is there was not looked at.`,
+  hidden: (zone: Zone, by: string) => `The ${zoneWords(zone)} is hidden (${by.toLowerCase()}) and was not inspected.`,
 
   /**
    * Signs of earlier visits that nothing has ended. @param labels of the signs; @param on ISO date last met; @param stand said to be
@@ -53,14 +52,14 @@ export const looked = {
   beneathFrom: (on: string) => `What is below was not recorded this time. It counts as on ${on}.`,
 
   simulated: (reading: ReturnType<typeof simulatedIn>[number]) =>
-    `The ${READING_WORDS[reading]} came from a simulated device: it is practice, and counts for nothing here.`,
+    `The ${READING_WORDS[reading]} came from a simulated device. It is practice data and is not used.`,
 
   /** Why a sign is set aside. */
-  asideByObserver: (why: string) => `Set aside by the observer: ${why}`,
+  asideByObserver: (why: string) => `Set aside by the inspector: ${why}`,
   /** A sign that says nothing of vigour here and still counts for how the tree holds together. */
-  asideForVigour: (why: string) => `${why} For vigour only: it still counts for how the tree holds together.`,
-  asideOpenCrown: (usual: number) => `Up to ${usual} % of sky shows through a healthy crown of this kind.`,
-  asideAutumn: 'It is autumn: this kind colours and drops its leaves now.',
+  asideForVigour: (why: string) => `${why} This is for vigour only. It still counts for structure.`,
+  asideOpenCrown: (usual: number) => `A healthy crown of this species shows up to ${usual}% sky.`,
+  asideAutumn: 'It is autumn. This species colours and drops its leaves now.',
   asideLeafingOut: 'It is still leafing out; look again in a month before calling it thin.',
-  asideOutOfLeaf: 'Out of leaf: this cannot be told until it leafs out.',
+  asideOutOfLeaf: 'Out of leaf. Check this when the leaves are out.',
 };

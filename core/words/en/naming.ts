@@ -12,18 +12,18 @@ export const naming = {
   countsBefore,
   inRecord,
   townForms,
-  nothingSeen: 'Nothing has been seen yet.',
-  nothingFits: 'Nothing in the library fits what was seen.',
+  nothingSeen: 'No features recorded yet.',
+  nothingFits: 'No species in the library matches these features.',
   /** A look-alike that the library does not hold and no mark has ruled out; the marks that would. */
   unheldAlike: ({ name, other, marks }: { name: string; other: string; marks: readonly { mark: string; words: string }[] }): string =>
     `${other}, which the library does not hold, may look the same as ${name}: look at ${listed(marks.map(({ mark, words }) => `${mark.toLowerCase()} (${words.replace(/\.$/, '')})`))}.`,
   /** How much falls to what the library does not hold, beside the names it weighs; the genus it would most likely be of. */
   besideThese: ({ probability, genus }: { probability: number; genus: string | null }): string =>
-    `Beside these stand ${Math.round(probability * 100)} in a hundred for a tree that the library does not hold${genus ? `, soonest another ${genus}` : ''}.`,
+    `There is a ${Math.round(probability * 100)}% chance that the species is not in the library${genus ? `, most likely another ${genus}` : ''}.`,
   /** A name that leads because the town has many of it. */
   onlyCommonHere: (name: string, other: string): string =>
-    `${name} leads because many of it stand here; the marks alone lean to ${other}. Another mark that parts them is needed.`,
-  mayBeUnheld: (name: string): string => `It may be a relative of ${name} that the library does not hold; more marks would tell.`,
+    `${name} leads because it is common here. The features alone suggest ${other}. Record another feature that separates them.`,
+  mayBeUnheld: (name: string): string => `It may be a related species not in the library (near ${name}). Record more features.`,
   /** The rule of three lines: what speaks for the name, and what still holds it back. */
   threeLines({
     name,
@@ -44,8 +44,8 @@ export const naming = {
   }): string {
     const says = speaking.length
       ? `${lines(speaking)} ${speaking.length === 1 ? 'speaks' : 'speak'} for ${name}`
-      : `no line speaks for ${name} yet`;
-    if (met) return `${capital(says)}, none against, and every look-alike is at least ten times less likely.`;
+      : `no line of evidence supports ${name} yet`;
+    if (met) return `${capital(says)}. None against. Every similar species is at least ten times less likely.`;
     const obstacles = [
       ...(against.length ? [`${lines(against)} against it`] : []),
       ...shared.map(({ line, better }) => `${LINE_WORDS[line]} suits ${better} better`),
@@ -58,13 +58,13 @@ export const naming = {
     `${capital(listed(marks.map((mark) => mark.toLowerCase())))} ${marks.length === 1 ? 'is' : 'are'} against ${name}.`,
   decisive: ({ mark, state, name, among }: { mark: string; state: string; name: string; among: 'the list' | 'the library' }) =>
     `${capital(mark.toLowerCase())}: ${state.toLowerCase()}, seen for sure, is shown by no other taxon ${among === 'the list' ? "on the district's list" : 'in the library'}, and nothing is against ${name}.`,
-  nothingDecisive: (name: string) => `No sure mark so far belongs to ${name} alone.`,
+  nothingDecisive: (name: string) => `No certain feature so far is unique to ${name}.`,
 
-  observerDoesNotKnow: 'The observer does not know it.',
-  writtenWithoutMarks: 'Written down by the observer without marks.',
-  writtenWithMarks: 'Written down by the observer; the marks lean to it as well.',
+  observerDoesNotKnow: 'The inspector does not know the species.',
+  writtenWithoutMarks: 'Typed by the inspector, without features.',
+  writtenWithMarks: 'Typed by the inspector. The features support it.',
   writtenAgainstMarks: (lead: string, probability: number) =>
-    `Written down by the observer; the marks lean to ${lead} (${percent(probability)}).`,
+    `Typed by the inspector. The features suggest ${lead} (${percent(probability)}).`,
 
   /** A look planned for another season. @param splits names still standing, likeliest first */
   plannedLook(mark: string, months: readonly number[], splits: readonly string[]): string {
@@ -79,5 +79,5 @@ export const naming = {
   markInWordsOnly: (words: string, other: string, trait: string) =>
     `The mark "${words}" against ${other} stands in words only: the two records do not differ in ${trait}.`,
   hardlySplit: (other: string, nats: number, limit: number) =>
-    `${other} is hardly split from it (${nats.toFixed(1)} nats; ten to one is ${limit.toFixed(1)}).`,
+    `${other} is hard to separate from it (${nats.toFixed(1)} nats; ten to one is ${limit.toFixed(1)}).`,
 };

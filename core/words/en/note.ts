@@ -10,52 +10,52 @@ import { sideWords, zoneWords } from './zones';
 
 const SAYS: Record<Scale, Record<string, string>> = {
   vigour: {
-    thriving: 'It grows well',
-    fair: 'It grows fairly',
-    strained: 'It is under strain',
-    failing: 'It is failing',
+    thriving: 'It is growing well',
+    fair: 'Its growth is fair',
+    strained: 'It is stressed',
+    failing: 'It is declining',
     dead: 'It is dead',
-    [NOT_JUDGED]: 'How well it grows was not judged',
+    [NOT_JUDGED]: 'Vigour was not assessed',
   },
   soundness: {
-    'no weakness seen': 'I went all round and saw no weakness',
-    [PARTIAL.soundness]: 'I saw no weakness on what I looked at',
-    weakness: 'It has a weakness',
-    'serious weakness': 'It has a serious weakness',
-    'act first': 'It needs something done before anything else',
-    [NOT_JUDGED]: 'How well it holds together was not judged',
+    'no weakness seen': 'I inspected all sides and saw no defect',
+    [PARTIAL.soundness]: 'I saw no defect on the parts I inspected',
+    weakness: 'It has a defect',
+    'serious weakness': 'It has a serious defect',
+    'act first': 'It needs urgent action',
+    [NOT_JUDGED]: 'Structure was not assessed',
   },
   hiddenDecay: {
-    possible: 'Decay may be hidden; how far it reaches cannot be seen from outside.',
-    likely: 'Decay is likely inside; how far it reaches cannot be seen from outside.',
+    possible: 'There may be hidden decay. Its extent cannot be seen from outside.',
+    likely: 'Internal decay is likely. Its extent cannot be seen from outside.',
   },
 };
 
 /** An option as the end of "First I would …". */
 const DO_SAYS: Record<OptionKind, string> = {
-  'close off now': 'close it off, now',
+  'close off now': 'close off the area now',
   'stop the works': 'have the works moved or redesigned',
   'sample and report': 'have it sampled and reported',
-  'undo tie or stake': 'undo what ties it',
-  'take out dead wood': 'have the dead and broken wood taken out',
-  'formative prune': 'prune it into shape while it is young',
-  'protect from mower and car': 'protect it from mower and car',
+  'undo tie or stake': 'remove the tie or stake',
+  'take out dead wood': 'remove the dead and broken wood',
+  'formative prune': 'carry out formative pruning',
+  'protect from mower and car': 'protect it from mowers and vehicles',
   treat: 'have it treated',
-  keep: 'keep it',
+  keep: 'no work; retain the tree',
   'keep as seed source': 'keep it as a seed source',
-  watch: 'watch it',
-  'free it from competitors': 'free it from its competitors',
-  'improve the ground': 'improve the ground',
+  watch: 'monitor it',
+  'free it from competitors': 'remove the climber or competing tree',
+  'improve the ground': 'improve the soil',
   'prune or reduce': 'have it pruned or reduced',
-  support: 'have it supported',
-  'investigate further': 'have it investigated further',
-  'exclude target': 'keep people and things out from under it',
+  support: 'install a cable, brace or prop',
+  'investigate further': 'get an advanced assessment',
+  'exclude target': 'keep people and property out of the area below',
   'keep as habitat': 'keep it as habitat',
-  'bring on a successor': 'bring on a successor',
+  'bring on a successor': 'grow a replacement',
   remove: 'have it removed',
 };
 
-const STAGE_SAYS: Record<Stage, string> = { young: 'a young tree', mature: 'a grown tree', old: 'an old tree' };
+const STAGE_SAYS: Record<Stage, string> = { young: 'a young tree', mature: 'a mature tree', old: 'an old (veteran) tree' };
 const SIDES_IN_WORDS = ['one side', 'two sides', 'three sides', 'four sides', 'five sides', 'six sides', 'seven sides'];
 
 /** The parts nobody looked at, the stem's sides in one: "the collar, two sides of the stem (west and north-west) or the soil". */
@@ -88,14 +88,14 @@ export const note = (units: UnitSystem) => {
     const details = signWords({ ...seen, note: undefined }, units);
     return `${label.toLowerCase()} on the ${zoneWords(seen.zone)}${details ? ` (${details})` : ''}`;
   };
-  const toTell = (look: NextSign | undefined) => (look ? ` To tell, look for ${small(look.label)} (${look.hint}).` : '');
+  const toTell = (look: NextSign | undefined) => (look ? ` Next, check for ${small(look.label)} (${look.hint}).` : '');
   const weighed = ({ name, probability }: AgentLikelihood) => `${small(name)} (${causes.likelihood(probability)})`;
 
   return {
     /** Who it is and how old. @param known whether the library holds the name, or it stands for its genus only */
     opening: ({ name, known, unchecked, stage }: { name: string | null; known: boolean; unchecked: boolean; stage: Stage | undefined }) => {
-      const who = name ? (known ? name : `${genusOf(name)}, known to the genus only`) : 'A tree not yet named';
-      return `${who}${name && unchecked ? ' by the record, not checked this time' : ''}${stage ? `, ${STAGE_SAYS[stage]}` : ''}.`;
+      const who = name ? (known ? name : `${genusOf(name)}, genus only`) : 'Species not identified';
+      return `${who}${name && unchecked ? ' (from the record, not checked this time)' : ''}${stage ? `, ${STAGE_SAYS[stage]}` : ''}.`;
     },
     /** A scale with its first reasons in one sentence, and its word. */
     scale: (scale: 'vigour' | 'soundness', { band, statements }: Judged, readOut: number) => {
@@ -114,27 +114,27 @@ export const note = (units: UnitSystem) => {
       `Said to be gone, and counted until a reviewer agrees: ${signs.map((sign) => `${tell(sign)}, seen in ${sign.on.slice(0, 4)}`).join('; ')}.`,
     setAside: (aside: readonly { label: string; why: string }[]) =>
       `Set aside: ${[...new Set(aside.map(({ label, why }) => `${label.toLowerCase()}, because ${small(open(why))}`))].join('; ')}.`,
-    mostLikelyNormal: 'What was seen is most likely normal for this tree.',
+    mostLikelyNormal: 'The signs are most likely normal for this tree.',
     causeOfDeath: 'Why it died cannot be told from this.',
-    causeUnknown: (look: NextSign | undefined) => `The cause of the signs is not known.${toTell(look)}`,
-    mostLikely: (first: AgentLikelihood) => `Most likely behind it: ${weighed(first)}.`,
+    causeUnknown: (look: NextSign | undefined) => `Cause not known.${toTell(look)}`,
+    mostLikely: (first: AgentLikelihood) => `Most likely cause: ${weighed(first)}.`,
     causeOpen: (agents: readonly AgentLikelihood[], look: NextSign | undefined) =>
-      `What is behind it is open: ${agents.map(weighed).join(', ')}; none stands out.${toTell(look)}`,
+      `Cause not clear. Possible: ${agents.map(weighed).join(', ')}.${toTell(look)}`,
     overruled: ({ what, from, to, why, since }: Overruled) =>
       since === undefined
-        ? `The rules say ${OVERRULED_WORDS[what]} ${from}; I say ${to}: ${open(why)}.`
+        ? `Calculated ${OVERRULED_WORDS[what]}: ${from}. I set ${to}: ${open(why)}.`
         : `On ${since} ${OVERRULED_WORDS[what]} was set to ${from}; I say ${to}: ${open(why)}.`,
     beneath: ({ targets, risk }: Screening) => {
       const [worst] = targets;
-      return `Beneath it: ${listed(targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field screening ${risk}: failure ${worst?.failure}, impact ${worst?.impact}, consequence ${worst?.consequence}; to be confirmed by a qualified assessor.`;
+      return `Targets below: ${listed(targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field risk ${risk} (failure ${worst?.failure}, impact ${worst?.impact}, consequence ${worst?.consequence}). A qualified assessor must confirm this.`;
     },
     /** What the inspector wrote by hand. */
     remark: (text: string) => `Remark: “${text.replace(/\s+/g, ' ')}”`,
-    sawAll: 'I looked at every part.',
-    sawNothing: 'I looked at no part of it; what is said here rests on measurements alone.',
+    sawAll: 'I inspected every part.',
+    sawNothing: 'I inspected no part of it. This note is based on measurements only.',
     sawInPart: ({ percent: seen, unseen }: Judgement['lookedAt']): string[] => [
-      `I looked at ${seen} % of the zones.`,
-      `I did not look at ${unseenWords(unseen)}; nothing here speaks of ${unseen.length > 1 ? 'them' : 'it'}.`,
+      `I inspected ${seen}% of the zones.`,
+      `I did not look at ${unseenWords(unseen)}; this note does not cover ${unseen.length > 1 ? 'them' : 'it'}.`,
     ],
     outOfLeaf: 'It was out of leaf.',
     /** What to do first, by when and by whom, and each condition as a sentence of its own. */
@@ -143,7 +143,7 @@ export const note = (units: UnitSystem) => {
       ...option.needs.map(capital),
     ],
     comeBack: ({ by, season, because }: ComeBack) =>
-      `Come back by ${by}${season ? `, in ${season}` : ''}${because === '' ? '' : `: ${because}`}.`,
+      `Next visit by ${by}${season ? ` (${season})` : ''}${because === '' ? '' : `: ${because}`}.`,
     /** Sentences one after the other; empty ones left out. */
     paragraph: (sentences: readonly string[]) =>
       sentences

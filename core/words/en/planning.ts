@@ -8,7 +8,7 @@ export const planning = {
   leaf: 'leaf',
   foliage: 'foliage',
   leafAndFoliage: 'leaf and foliage',
-  bareStructure: 'structure, bare',
+  bareStructure: 'structure, out of leaf',
   flower: 'flower',
   fruit: 'fruit',
   months: monthWords,
@@ -17,9 +17,9 @@ export const planning = {
   pinned: 'asked for',
   /** Why a tree is not among the stops of a round. */
   left: {
-    noTime: 'no time for it in this round',
-    swapped: 'taken out of this round',
+    noTime: 'no time in this round',
+    swapped: 'removed from this round',
     taken: (name: string) => `in the round of ${name}`,
-    putOff: (until: string, name: string, reason: string) => `put off to ${until} by ${name}: ${reason}`,
+    putOff: (until: string, name: string, reason: string) => `postponed to ${until} by ${name}: ${reason}`,
   },
 };

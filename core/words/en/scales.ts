@@ -26,7 +26,7 @@ import { zoneWords } from './zones';
 const buildWords = (build: Build | null): string => build ?? 'tree of unknown kind';
 
 const lookedAt = (zones: readonly Zone[]) =>
-  zones.length > 0 ? `Looked at: ${zones.map(zoneWords).join(', ')}.` : 'No part of the crown was looked at.';
+  zones.length > 0 ? `Looked at: ${zones.map(zoneWords).join(', ')}.` : 'No part of the crown was inspected.';
 
 /** The parts that bear the tree, the eight sides of the stem in one. */
 const bearingWords = (zones: readonly Zone[], last: 'and' | 'or'): string =>
@@ -162,7 +162,7 @@ export const scales = (units: UnitSystem) => {
 
     /** A crown ratio that the saw explains. */
     crownLifted: (of: { ratio: number; height: number; crownBase: number }): Statement => ({
-      says: `Live crown ratio ${percent(of.ratio)}: the crown was cut to that, which says how it was pruned and not how it grows.`,
+      says: `Live crown ratio ${percent(of.ratio)}: the crown was pruned to this. It does not show vigour.`,
       rule: 'A crown ratio counts against a tree only where its lower crown was not cut away.',
       evidence: `Height ${treeWords(of.height, units)}, lowest live crown at ${treeWords(of.crownBase, units)}; pruning was recorded.`,
       source: SOURCES.practice,
@@ -180,7 +180,7 @@ export const scales = (units: UnitSystem) => {
       }[what];
       const asked =
         what === 'height lost' || what === 'crown lost'
-          ? ' Was it pruned? Nobody wrote it down.'
+          ? ' Was it pruned? No pruning is recorded.'
           : what.endsWith(' cut')
             ? ' It was pruned.'
             : '';
@@ -198,12 +198,12 @@ export const scales = (units: UnitSystem) => {
       const [says, rule] = {
         'not judged': ['The crown was neither inspected nor measured.', 'Vigour is assessed from a crown that was inspected or measured.'],
         thriving: [
-          'No sign of trouble in the crown that was looked at.',
+          'No signs in the parts of the crown inspected.',
           'Top looked at, and the rest looked at or measured, with nothing found: thriving.',
         ],
         bare: ['No trouble seen on the bare crown; how full it is shows in leaf.', 'Thriving needs a look in leaf.'],
         'too little seen': [
-          'No trouble seen, but too little of the crown was looked at to say more.',
+          'No signs seen, but too little of the crown was inspected.',
           'Thriving needs the top, and the rest of the crown looked at or measured.',
         ],
       }[how] as [string, string];
@@ -225,8 +225,8 @@ export const scales = (units: UnitSystem) => {
       return {
         says: {
           'all seen': clearOf,
-          'partly seen': `Not all of the parts that bear the tree were looked at: not the ${listed(bearing.unseen.map(zoneWords), 'or')}.`,
-          'not judged': 'Neither stem, collar, forks, branches nor roots were looked at.',
+          'partly seen': `Some structural parts were not inspected: the ${listed(bearing.unseen.map(zoneWords), 'or')}.`,
+          'not judged': 'The stem, collar, unions, branches and roots were not inspected.',
         }[how],
         rule: `"${capital(clear)}" needs ${allOf} looked at.`,
         evidence:
@@ -241,8 +241,8 @@ export const scales = (units: UnitSystem) => {
     ofVigour: (vigour: string, band: string): Statement => ({
       says:
         vigour === 'dead'
-          ? 'A dead tree drops its branches and then its stem; when cannot be told.'
-          : 'A failing tree dries and drops its limbs.',
+          ? 'A dead tree drops its branches, then its stem. The time cannot be predicted.'
+          : 'A declining tree dries out and drops its limbs.',
       rule: `Vigour ${vigour}: soundness at least ${band}.`,
       evidence: `Vigour ${vigour}.`,
       source: SOURCES.practice,
@@ -264,7 +264,7 @@ export const scales = (units: UnitSystem) => {
       evidence: `${capital(FINDING_WORDS[sign.found].met)} at the ${zoneWords(seen.zone)}.`,
       source: sign.source,
     }),
-    unchanged: 'It is as it was last time.',
+    unchanged: 'Unchanged since last time.',
 
     /** What several serious faults at one part come to. */
     addedUp: (part: 'base' | 'stem' | 'union', labels: readonly string[]): Statement => ({
@@ -285,8 +285,8 @@ export const scales = (units: UnitSystem) => {
     /** What height over diameter says. */
     slenderness(at: 'unstable' | 'worth a look', { ratio, height, dbh }: { ratio: number; height: number; dbh: number }): Statement {
       const [says, rule] = {
-        unstable: ['over 100 a stem is too thin for its height.', 'Over 100: soundness at least weakness.'],
-        'worth a look': ['over 50 a tree in the open deserves a look.', 'Over 50 in the open: look at it, no band.'],
+        unstable: ['over 100 the stem is too slender for its height.', 'Over 100: soundness at least weakness.'],
+        'worth a look': ['over 50 in the open, inspect the tree.', 'Over 50 in the open: look at it, no band.'],
       }[at] as [string, string];
       return {
         says: `Height over diameter ${ratio.toFixed(0)}: ${says}`,
@@ -307,18 +307,21 @@ export const scales = (units: UnitSystem) => {
     ): Statement {
       const where = drilledAt(line, on);
       const [says, rule] = {
-        'no soft wood': [`The drill met no soft wood at the ${where}; beside its line nothing is known.`, 'One line never clears a stem.'],
+        'no soft wood': [
+          `The drill found no soft wood at the ${where}. Wood beside the drill line is not known.`,
+          'One line never clears a stem.',
+        ],
         decay: [`The drill met soft wood at the ${where}.`, 'Soft wood on a drilled line: hidden decay likely.'],
         'thin shell': [
           `Sound shell over radius ${ratio?.toFixed(2)} at the ${where}: under ${limit} the wall is thin.`,
           `Shell over radius under ${limit}: soundness at least serious weakness.`,
         ],
         'hardly a wall': [
-          `Sound shell over radius ${ratio?.toFixed(2)} at the ${where}: under ${limit} there is hardly a wall left.`,
+          `Sound shell over radius ${ratio?.toFixed(2)} at the ${where}: under ${limit} very little wall is left.`,
           `Shell over radius under ${limit}: soundness act first.`,
         ],
         'wall not known': [
-          `Soft wood at the ${where}, where the stem is wider than at breast height: measure it there to say what the wall is worth.`,
+          `Soft wood at the ${where}. The stem is wider here than at breast height. Measure it here to rate the wall.`,
           'Soft wood at the foot with no diameter taken there: soundness at least serious weakness.',
         ],
         'soft wood': [
@@ -336,15 +339,15 @@ export const scales = (units: UnitSystem) => {
 
     /** @param loss share of bending strength; @param opening share of the girth, both 0 to 1 */
     strengthLost: (line: Drilling, loss: number, opening: number): Statement => ({
-      says: `With an opening over ${percent(opening)} of the girth the hollow has taken about ${percent(loss)} of the strength of a full stem.`,
+      says: `With an opening over ${percent(opening)} of the girth the stem has lost about ${percent(loss)} of its strength.`,
       rule: 'Loss by Smiley and Fraedrich over a third: soundness at least serious weakness; over 60 %: act first. For a round hollow in the middle; an odd one is worse.',
       evidence: `Drilled at the ${zoneWords(line.zone)}: ${stemWords(line.shell, units)} of sound wood; an opening on the same side.`,
       source: SOURCES.loss,
     }),
 
     rangClear: (sides: number): Statement => ({
-      says: 'All eight sides rang clear under the mallet: no wide hollow near the bark at that height.',
-      rule: 'A clear ring lowers nothing: roots, the foot below and deep decay stay unheard.',
+      says: 'All eight sides sounded clear: no wide hollow near the bark at that height.',
+      rule: 'A clear sound never lowers a rating. It cannot detect decay in the roots, at the base or deep inside.',
       evidence: `${sides} sides sounded.`,
       source: SOURCES.practice,
     }),
@@ -353,10 +356,10 @@ export const scales = (units: UnitSystem) => {
     rots: (name: string, where: (typeof ROTS)[number], source: string): Statement => ({
       says: `Most likely ${small(name)}: ${
         {
-          roots: 'it rots the roots, and the whole tree tips.',
-          foot: 'it rots the foot, and the whole tree snaps or tips there.',
-          stem: 'it rots the stem, which breaks part way up.',
-          limbs: 'it rots limbs, which break at it.',
+          roots: 'it decays the roots; the whole tree can fall.',
+          foot: 'it decays the base; the whole tree can snap or fall there.',
+          stem: 'it decays the stem, which can break part way up.',
+          limbs: 'it decays limbs, which can break there.',
         }[where]
       }`,
       rule: 'What a likely fungus rots says what would come down; how bad it is, its look and place have said already.',
@@ -365,7 +368,7 @@ export const scales = (units: UnitSystem) => {
     }),
 
     reachUnknown: (pointers: number): Statement => ({
-      says: 'How far it reaches cannot be seen from outside.',
+      says: 'The extent cannot be seen from outside.',
       rule: 'From outside decay can be suspected, not measured.',
       evidence: `${counted(pointers, 'pointer')}.`,
       source: SOURCES.practice,
@@ -373,8 +376,8 @@ export const scales = (units: UnitSystem) => {
 
     /** A band the person set against the rules. */
     setByObserver: ({ to, from, why }: { to: string; from: string; why: string }): Statement => ({
-      says: `Set by the observer to ${to}: ${why}`,
-      rule: `The rules say ${from}; a person at the tree may overrule them with a reason.`,
+      says: `Set by the inspector to ${to}: ${why}`,
+      rule: `The calculated value is ${from}. The inspector can change it with a reason.`,
       evidence: why,
       source: SOURCES.observer,
     }),

@@ -5,7 +5,7 @@ const WORDS: Record<Zone, string> = {
   'crown-mid': 'middle of the crown',
   'crown-low': 'lower crown',
   branches: 'branches',
-  unions: 'forks and unions',
+  unions: 'unions (forks)',
   'stem-n': 'north side of the stem',
   'stem-ne': 'north-east side of the stem',
   'stem-e': 'east side of the stem',

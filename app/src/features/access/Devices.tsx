@@ -20,7 +20,7 @@ export function Devices({ person }: { person: string | null }) {
   if (!data) return <Waiting what="the devices" problem={error?.message} />;
   return (
     <View className="gap-3">
-      {data.length === 0 ? <Body>Signed in nowhere.</Body> : null}
+      {data.length === 0 ? <Body>No devices signed in.</Body> : null}
       {data.map((device) => (
         <View key={device.id} className="gap-2 border-b border-rule pb-3">
           <Strong>{device.isThis ? `${device.device} (this one)` : device.device}</Strong>
@@ -29,15 +29,15 @@ export function Devices({ person }: { person: string | null }) {
             <Remark mood="caution" title="Is it lost?">
               <View className="gap-2">
                 <Body>
-                  A device that is lost forgets everything it holds at its next contact, also what waits there to be sent. One that is only
-                  signed out keeps what waits, under the name of whose it is.
+                  A lost device deletes all its data when it next connects, including visits not uploaded. A signed-out device keeps those
+                  visits for their owner.
                 </Body>
                 <View className="flex-row flex-wrap gap-2">
                   <Button kind="next" onPress={() => end.mutate({ id: device.id, forget: true })}>
-                    It is lost: forget all
+                    Lost: delete its data
                   </Button>
-                  <Button onPress={() => end.mutate({ id: device.id, forget: false })}>Only sign it out</Button>
-                  <Button onPress={() => setAsked(null)}>Leave it</Button>
+                  <Button onPress={() => end.mutate({ id: device.id, forget: false })}>Sign out only</Button>
+                  <Button onPress={() => setAsked(null)}>Cancel</Button>
                 </View>
               </View>
             </Remark>

@@ -52,7 +52,7 @@ export function JoinScreen() {
           <Waiting
             what="whom this link is for"
             problem={link.error?.message}
-            retry={link.error ? <Button onPress={() => router.replace('/today')}>To the door</Button> : null}
+            retry={link.error ? <Button onPress={() => router.replace('/today')}>Go to sign-in</Button> : null}
           />
         </>
       ) : (
@@ -94,18 +94,18 @@ export function JoinScreen() {
             hint={`At least ${SHORTEST} characters. Four or five words that do not belong together make a good one.`}
           />
           <Field
-            label="The same again"
+            label="Repeat password"
             secureTextEntry
             autoComplete="new-password"
             value={again}
             onChangeText={setAgain}
             onSubmitEditing={submit}
-            problem={tried && again !== password ? 'The two are not the same.' : null}
+            problem={tried && again !== password ? 'The passwords do not match.' : null}
           />
           <Button kind={about?.provider ? 'plain' : 'next'} onPress={submit} disabled={join.isPending}>
-            Set the password and go in
+            Set password and sign in
           </Button>
-          <Small>This link is good once. If it was not you who asked for it, close this page and tell an administrator.</Small>
+          <Small>This link works once. If you did not ask for it, close this page. Tell an administrator.</Small>
         </>
       )}
     </ScrollView>

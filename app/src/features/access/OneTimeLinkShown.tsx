@@ -35,7 +35,7 @@ export function OneTimeLinkShown({ link, name, onClose }: { link: OneTimeLink; n
           </Button>
           <Button onPress={onClose}>Done</Button>
         </View>
-        <Small>Closed, it cannot be shown again; another can be made.</Small>
+        <Small>The link cannot be shown again after you close this. You can make a new one.</Small>
       </View>
     </Remark>
   );

@@ -23,7 +23,7 @@ export function OwnAccessScreen() {
     <Page title="Your access">
       {account?.owesFactor ? (
         <Remark mood="caution" title="Your organisation asks for a second factor">
-          Until you have one, nothing else can be opened. It takes two minutes.
+          Set it up to continue. It takes two minutes.
         </Remark>
       ) : null}
       <Elsewhere />
@@ -44,7 +44,7 @@ export function OwnAccessScreen() {
           className="self-start"
           onPress={() => void download('/me/data', 'about-me.json').catch((error: Error) => setProblem(error.message))}
         >
-          Take it out as a file
+          Download my data
         </Button>
       </Card>
     </Page>
@@ -71,7 +71,7 @@ function Elsewhere() {
       {untie.error ? <Remark mood="caution">{untie.error.message}</Remark> : null}
       {account?.signsInElsewhere ? (
         <Button className="self-start" onPress={() => untie.mutate()} disabled={untie.isPending}>
-          Let go of it
+          Unlink
         </Button>
       ) : (
         <>
@@ -90,7 +90,7 @@ function Elsewhere() {
             disabled={password === '' || tie.isPending}
             onPress={() => tie.mutate(password, { onSuccess: ({ address }) => window.location.assign(address) })}
           >
-            Tie it to my account
+            Link to my account
           </Button>
         </>
       )}
@@ -120,8 +120,7 @@ function SecondFactor({ has }: { has: boolean }) {
       <Card>
         <Heading>Your recovery codes</Heading>
         <Body>
-          Each stands in for the phone once, should you lose it. Write them down and keep them where the phone is not. They are not shown
-          again.
+          Each code works once if you lose your phone. Write them down. Keep them away from the phone. They will not be shown again.
         </Body>
         <View className="flex-row flex-wrap gap-x-6 gap-y-1" role="list">
           {confirm.data.codes.map((one) => (
@@ -138,7 +137,7 @@ function SecondFactor({ has }: { has: boolean }) {
   if (offer.data && !has)
     return (
       <Card>
-        <Heading>A second factor</Heading>
+        <Heading>Two-step sign-in</Heading>
         <Body>Read this with an app for one-time codes, or type the secret into it, and give the code it shows.</Body>
         <QrCode text={offer.data.uri} label="The second factor, for a camera" />
         <Small>
@@ -169,11 +168,11 @@ function SecondFactor({ has }: { has: boolean }) {
     );
   return (
     <Card>
-      <Heading>A second factor</Heading>
+      <Heading>Two-step sign-in</Heading>
       <Body>
         {has
           ? 'Signing in takes a one-time code besides your password.'
-          : 'With a one-time code from your phone, a password that somebody found out opens nothing. Any app for time-based codes (RFC 6238) does.'}
+          : 'With a code from your phone, a stolen password is useless. Use any authenticator app (RFC 6238).'}
       </Body>
       {offer.error && !wrongPassword(offer.error) ? <Remark mood="caution">{offer.error.message}</Remark> : null}
       {!has ? (
@@ -200,14 +199,14 @@ function SecondFactor({ has }: { has: boolean }) {
           />
           <View className="flex-row flex-wrap gap-2">
             <Button onPress={() => drop.mutate({ password, code: code.trim() })} disabled={drop.isPending}>
-              Take it off
+              Turn off
             </Button>
-            <Button onPress={() => setDropping(false)}>Keep it</Button>
+            <Button onPress={() => setDropping(false)}>Cancel</Button>
           </View>
         </View>
       ) : (
         <Button className="self-start" onPress={() => setDropping(true)}>
-          Take it off …
+          Turn off …
         </Button>
       )}
     </Card>
@@ -224,7 +223,7 @@ function Password() {
     <Card>
       <Heading>Your password</Heading>
       <Field
-        label="The old one"
+        label="Current password"
         secureTextEntry
         autoComplete="current-password"
         value={old}
@@ -232,7 +231,7 @@ function Password() {
         problem={path === 'old' ? password.error?.message : null}
       />
       <Field
-        label="A new one"
+        label="New password"
         secureTextEntry
         autoComplete="new-password"
         value={next}
@@ -257,7 +256,7 @@ function Password() {
           )
         }
       >
-        Change it
+        Change password
       </Button>
     </Card>
   );

@@ -64,7 +64,7 @@ function Invite({ onLink }: { onLink: (link: OneTimeLink, name: string) => void 
   const path = invite.error instanceof ApiProblem ? invite.error.path : undefined;
   return (
     <Card>
-      <Heading>Invite somebody</Heading>
+      <Heading>Invite a person</Heading>
       <Field label="Name" value={name} onChangeText={setName} problem={path === 'name' ? invite.error?.message : null} />
       <Field
         label="Sign-in name"
@@ -94,7 +94,7 @@ function Invite({ onLink }: { onLink: (link: OneTimeLink, name: string) => void 
           )
         }
       >
-        Make a link
+        Create invitation link
       </Button>
     </Card>
   );
@@ -152,20 +152,18 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
           <DistrictsOf values={person.districts} onChange={(districts) => change.mutate({ id: person.id, districts })} />
           <View className="flex-row flex-wrap gap-2">
             {person.state === 'disabled' ? (
-              <Button onPress={() => change.mutate({ id: person.id, state: 'active' })}>Let in again</Button>
+              <Button onPress={() => change.mutate({ id: person.id, state: 'active' })}>Restore access</Button>
             ) : (
               <>
                 <Button onPress={() => link.mutate(person.id, { onSuccess: onLink })}>
                   {person.state === 'invited' ? 'Make a new link' : 'Link for a new password'}
                 </Button>
-                {isMe ? null : (
-                  <Button onPress={() => change.mutate({ id: person.id, state: 'disabled' })}>Does not work here any more</Button>
-                )}
+                {isMe ? null : <Button onPress={() => change.mutate({ id: person.id, state: 'disabled' })}>Disable account</Button>}
               </>
             )}
-            {person.secondFactor && !isMe ? <Button onPress={() => dropFactor.mutate(person.id)}>Take the second factor off</Button> : null}
+            {person.secondFactor && !isMe ? <Button onPress={() => dropFactor.mutate(person.id)}>Turn off two-step sign-in</Button> : null}
             {person.signsInElsewhere && !isMe ? (
-              <Button onPress={() => dropIdentity.mutate(person.id)}>Sign in elsewhere no more</Button>
+              <Button onPress={() => dropIdentity.mutate(person.id)}>Unlink external sign-in</Button>
             ) : null}
           </View>
           {person.devices > 0 ? (
@@ -182,13 +180,10 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
           {isMe ? null : sure ? (
             <Remark mood="caution" title={`Erase ${person.name}?`}>
               <View className="gap-2">
-                <Body>
-                  Name, sign-in name and password are gone for good, and cannot be brought back. What they recorded of trees stays, by
-                  “somebody who left”.
-                </Body>
+                <Body>Name, sign-in name and password will be deleted permanently. Their tree records stay, under “former user”.</Body>
                 <View className="flex-row flex-wrap gap-2">
                   <Button kind="next" onPress={() => erase.mutate(person.id)}>
-                    Erase for good
+                    Erase permanently
                   </Button>
                   <Button onPress={() => setSure(false)}>Keep</Button>
                 </View>
@@ -196,7 +191,7 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
             </Remark>
           ) : (
             <Button className="self-start" onPress={() => setSure(true)}>
-              Erase …
+              Erase personal data …
             </Button>
           )}
         </View>
@@ -208,7 +203,7 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
 const FACTOR_WORDS: Readonly<Record<AccessRules['factorFor'], string>> = {
   nobody: 'Nobody',
   administrators: 'Administrators',
-  everybody: 'Everybody',
+  everybody: 'Everyone',
 };
 const ERASE_AFTER = ['never', '6', '12', '24', '60'] as const;
 const DAYS = ['1', '3', '7', '14', '30'] as const;
@@ -226,7 +221,7 @@ function HowAccessIsKept() {
   if (!data) return null;
   return (
     <Card className="gap-4">
-      <Heading>How access is kept</Heading>
+      <Heading>Access rules</Heading>
       <Choice
         label="Who must have a second factor"
         options={FACTOR_FOR.map((value) => ({ value, words: FACTOR_WORDS[value] }))}
@@ -249,7 +244,7 @@ function HowAccessIsKept() {
         <Choice
           label={`Who may sign in with a password besides ${about.provider}`}
           options={[
-            { value: 'everybody', words: 'Everybody' },
+            { value: 'everybody', words: 'Everyone' },
             { value: 'administrators', words: 'Administrators alone' },
           ]}
           value={data.passwordsFor}
@@ -260,11 +255,11 @@ function HowAccessIsKept() {
         label="Whom to write to about access and security"
         value={contact ?? data.contact}
         onChangeText={setContact}
-        hint="Stands at the door, for everybody to read."
+        hint="Shown on the sign-in page. Everyone can read it."
       />
       {contact !== null && contact !== data.contact ? (
         <Button className="self-start" onPress={() => keep.mutate({ ...data, contact }, { onSuccess: () => setContact(null) })}>
-          Keep it
+          Save
         </Button>
       ) : null}
       {keep.error ? <Remark mood="caution">{keep.error.message}</Remark> : null}

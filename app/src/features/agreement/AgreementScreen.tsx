@@ -69,7 +69,7 @@ export function AgreementScreen() {
   if (!allowed)
     return (
       <Page title="Agreement">
-        <Body>How far people read the same alike is looked at by reviewers and coordinators.</Body>
+        <Body>Only reviewers and coordinators can see agreement between inspectors.</Body>
       </Page>
     );
   return (
@@ -106,7 +106,7 @@ export function AgreementScreen() {
               ))}
               {data.items.length === 0 ? (
                 <Body>
-                  Nothing was read by two people in that time. Send two people to the same tree now and then, or ask reviewers first.
+                  No tree was assessed by two people in this period. Sometimes send two people to one tree, or use reviewer-first review.
                 </Body>
               ) : null}
             </View>
@@ -142,8 +142,8 @@ function bearsWords({ krippendorff: { alpha, low }, commonest }: Item): string {
   if (commonest >= ONE_ANSWER)
     return `. ${Math.round(commonest * 100)} % gave one answer: whether that is more than chance cannot be told from this.`;
   if (alpha === null) return '';
-  if (alpha >= RELY && (low ?? 0) >= TENTATIVE) return '. To be relied on.';
-  return alpha >= TENTATIVE ? '. Good for tentative conclusions.' : '. Not to be built on.';
+  if (alpha >= RELY && (low ?? 0) >= TENTATIVE) return '. Reliable.';
+  return alpha >= TENTATIVE ? '. Good for tentative conclusions.' : '. Not reliable.';
 }
 
 function ItemRow({ item }: { item: Item }) {
@@ -188,7 +188,7 @@ function ToPractise({ marks }: { marks: readonly Mark[] }) {
   return (
     <Card>
       <Heading>Worth practising together</Heading>
-      {hard.length === 0 ? <Body>No mark is read wrong here more often than is stated for a careful observer.</Body> : null}
+      {hard.length === 0 ? <Body>No feature is misread here more often than expected from a careful inspector.</Body> : null}
       {hard.slice(0, 8).map(({ trait, error, readings, confusions }) => (
         <View key={trait} className="gap-1">
           <Strong>{itemWords(`trait/${trait}`)}</Strong>
@@ -237,7 +237,7 @@ function OwnErrors({ since, marks, mayPick }: { since: string; marks: readonly M
       {pick.error ? <Small role="alert">{pick.error.message}</Small> : null}
       <View className="flex-row flex-wrap gap-2">
         <Button disabled={bench.isFetching || marks.length === 0} onPress={() => void bench.refetch()}>
-          {bench.isFetching ? 'Naming them again …' : 'What would it change?'}
+          {bench.isFetching ? 'Naming them again …' : 'Preview the effect'}
         </Button>
         {mayPick ? (
           <Button kind={on ? 'plain' : 'next'} disabled={pick.isPending || (marks.length === 0 && !on)} onPress={() => pick.mutate(!on)}>

@@ -21,10 +21,10 @@ export function Exchange() {
     download(path, name).catch((error: Error) => setProblem(error.message));
   };
   return (
-    <Page title="Exchange">
+    <Page title="Import and export">
       <Card>
-        <Heading>Take the trees out</Heading>
-        <Body>{town.data?.trees ?? 'All'} trees with their name, how it stands, measurements, condition and what is due.</Body>
+        <Heading>Export trees</Heading>
+        <Body>{town.data?.trees ?? 'All'} trees with name, ID status, measurements, condition and due date.</Body>
         <View className="flex-row flex-wrap gap-2">
           <Button onPress={() => take('/exports/trees.csv', 'trees.csv')}>CSV, for a spreadsheet</Button>
           <Button onPress={() => take('/exports/trees.geojson', 'trees.geojson')}>GeoJSON, for a map program</Button>
@@ -35,7 +35,7 @@ export function Exchange() {
         <ImportList />
       ) : (
         <Card>
-          <Heading>Bring a tree list in</Heading>
+          <Heading>Import a tree list</Heading>
           <Small>A coordinator can do this. You are signed in as {account?.role}.</Small>
         </Card>
       )}

@@ -17,7 +17,7 @@ export function ImportList() {
   return (
     <View className="gap-4">
       <Card>
-        <Heading>Bring a tree list in</Heading>
+        <Heading>Import a tree list</Heading>
         <Body>
           A CSV with a tag, a place (latitude and longitude, or easting and northing with the zone), and whatever else there is: species as
           written, girth or diameter, planting year. Or points as GeoJSON with the same in their properties.
@@ -48,11 +48,11 @@ export function ImportList() {
       {report && file && report.stops.length === 0 && !progress && !job ? (
         changed ? (
           <Button kind="next" onPress={list.readAgain}>
-            Read again with these answers
+            Check again
           </Button>
         ) : (
           <Button kind="next" disabled={report.trees.length === 0} onPress={() => void list.keep()}>
-            {`Keep ${report.trees.length} trees${report.bad.length > 0 ? `, leave ${report.bad.length} out` : ''}`}
+            {`Import ${report.trees.length} trees${report.bad.length > 0 ? `, skip ${report.bad.length}` : ''}`}
           </Button>
         )
       ) : null}
@@ -60,9 +60,9 @@ export function ImportList() {
       {job && job.state !== 'running' ? (
         <Remark
           mood={job.state === 'done' ? 'settled' : 'caution'}
-          title={job.state === 'done' ? `${(job.report as { kept?: number } | null)?.kept ?? 0} trees kept` : 'Nothing was kept'}
+          title={job.state === 'done' ? `${(job.report as { kept?: number } | null)?.kept ?? 0} trees kept` : 'No trees were imported'}
         >
-          {job.detail ?? 'They are on the map and in every list now.'}
+          {job.detail ?? 'The trees are now on the map and in all lists.'}
         </Remark>
       ) : null}
     </View>

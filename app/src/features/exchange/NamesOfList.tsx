@@ -48,7 +48,7 @@ export function NamesOfList({
                   </Pressable>
                 ))}
                 <Button kind="dashed" onPress={() => onChoose(question.text, null)}>
-                  {`${choices[question.text] === null ? '✓ ' : ''}Keep the words only`}
+                  {`${choices[question.text] === null ? '✓ ' : ''}Keep the text only`}
                 </Button>
               </View>
             </View>

@@ -41,7 +41,7 @@ export function useReadList() {
       if (!goesOn()) return;
       // The server looks again before it keeps anything.
       setReport(read);
-      setProblem(`Not held against the trees that are kept already: ${(error as Error).message}`);
+      setProblem(`Not checked against existing trees: ${(error as Error).message}`);
     }
     setProgress(null);
   }, []);

@@ -67,16 +67,16 @@ function Frame({ children }: { children: ReactNode }) {
   }
   if (!account) return <SignIn />;
   if (account.owesFactor && pathname !== '/access') return <Redirect href="/access" />;
-  const full = room ? `This device is nearly full, ${megabytes(room.left)} left: send what waits, or let areas go under More` : null;
+  const full = room ? `Storage nearly full (${megabytes(room.left)} left). Upload your visits, or remove map areas under More` : null;
   const refused = parcels.filter((parcel) => parcel.state === 'refused' && parcel.owner === account.id).length;
   const state = !online
-    ? 'No signal: work goes on, all is kept here'
+    ? 'Offline. Keep working: everything is saved on this device'
     : needsSignIn
-      ? 'Sign in again to send what waits'
+      ? 'Sign in again to upload'
       : refused > 0
-        ? `${refused} could not be taken: mend it under More`
+        ? `${refused} not accepted: fix under More`
         : parcels.length > 0
-          ? `${parcels.length} to send`
+          ? `${parcels.length} to upload`
           : null;
   return (
     <View className={`flex-1 bg-paper ${wide ? 'flex-row' : ''}`} style={{ paddingTop: insets.top }}>

@@ -13,7 +13,7 @@ export function AsWritten({ tree }: { tree: string }) {
   const { data, error, isFetching } = query;
   const again = (
     <Button className="self-start" disabled={isFetching} onPress={() => void query.refetch()}>
-      {isFetching ? 'Looking …' : 'Look again'}
+      {isFetching ? 'Looking …' : 'Check again'}
     </Button>
   );
   if (error && !data)
@@ -27,7 +27,7 @@ export function AsWritten({ tree }: { tree: string }) {
   const holds = data.findings.length === 0;
   return (
     <View className="gap-2">
-      <Remark mood={holds ? 'settled' : 'caution'} title={holds ? 'As it was written' : `${data.findings.length} not as written`}>
+      <Remark mood={holds ? 'settled' : 'caution'} title={holds ? 'Record unchanged' : `${data.findings.length} not as written`}>
         {holds ? (
           <Body>
             {`All ${data.rows} rows of this tree are as ${data.entries} entries of the chain wrote them, the newest of ${data.last ? `${dayWords(dayThere(data.last.at))} (number ${data.last.seq})` : 'none'}.`}
@@ -39,7 +39,7 @@ export function AsWritten({ tree }: { tree: string }) {
                 {finding.what}: {finding.where}
               </Body>
             ))}
-            <Small className="text-ink">Tell a coordinator: this does not happen by itself.</Small>
+            <Small className="text-ink">Tell a coordinator. The record may have been changed.</Small>
           </View>
         )}
       </Remark>

@@ -27,7 +27,7 @@ export function Timeline({ tree }: { tree: TreeDetail }) {
   const entries = timeline(tree, zoneAt(tree));
   const { parcels } = useOutbox();
   const stands = (entry: TimelineEntry, by: string) => reachedWords(reached(entry.id, by, tree, parcels));
-  if (entries.length === 0) return <Small>Nothing has happened at it yet.</Small>;
+  if (entries.length === 0) return <Small>No history yet.</Small>;
   return (
     <View className="gap-3">
       {entries.map((entry) => (
@@ -52,7 +52,7 @@ function Told({ entry, tree, stands }: { entry: TimelineEntry; tree: TreeDetail;
           ) : null}
           <VisitCard visit={entry.visit} tree={tree} />
           <Small>
-            {entry.stands ? '' : 'Amended since; kept as it was. '}
+            {entry.stands ? '' : 'Amended later. The original is kept. '}
             {stands(entry, entry.visit.by.id)}
           </Small>
           <Amend entry={entry} tree={tree} />
@@ -96,7 +96,7 @@ function Told({ entry, tree, stands }: { entry: TimelineEntry; tree: TreeDetail;
       return (
         <View>
           <Strong>
-            {day}: {entry.putOff.by.name} put it off to {dayWords(entry.putOff.until)}
+            {day}: {entry.putOff.by.name} postponed it to {dayWords(entry.putOff.until)}
           </Strong>
           <Body>{entry.putOff.reason}</Body>
           <Small>{stands(entry, entry.putOff.by.id)}</Small>
@@ -153,7 +153,7 @@ function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' 
           label={`Bring back the visit of ${dayWords(visit.look.day)} as written here`}
           onPress={() => void bringBack()}
         >
-          Bring this version back
+          Restore this version
         </Button>
       )}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

@@ -37,7 +37,7 @@ export function SideBySide({ tree }: { tree: TreeDetail }) {
             shown={false}
             options={[
               { value: 'differs', words: 'What differs' },
-              { value: 'all', words: 'All of it' },
+              { value: 'all', words: 'Everything' },
             ]}
             value={all}
             onChange={setAll}
@@ -94,6 +94,6 @@ function said({ point }: Beside, answer: string | null): string {
 const Missed = ({ words, sides }: { words: string; sides: readonly Parameters<typeof sideWords>[0][] }) =>
   sides.length === 0 ? null : (
     <Small>
-      {words}: {sides.map(sideWords).join(', ')}. Nothing follows from what was not looked at.
+      {words}: {sides.map(sideWords).join(', ')}. Parts that were not inspected are not compared.
     </Small>
   );

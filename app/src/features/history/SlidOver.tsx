@@ -28,7 +28,7 @@ export function SlidOver({ tree }: { tree: TreeDetail }) {
   if (!place) return null;
   return (
     <View className="gap-2">
-      <Small className="font-body-bold text-ink">One place over the years</Small>
+      <Small className="font-body-bold text-ink">Compare photos over time</Small>
       <Choice
         label="Place"
         shown={false}

@@ -58,7 +58,7 @@ describe('what happened', () => {
     const parcel = (state: string) => [{ id: 'w', state }] as never;
     expect(reachedWords(reached('v', 'me', of(seen), []))).toBe('seen by Ann (2 June 2026)');
     expect(reachedWords(reached('u', 'me', of(seen), []))).toBe('sent');
-    expect(reachedWords(reached('w', 'me', of([]), parcel('waiting')))).toBe('kept here, not sent yet');
+    expect(reachedWords(reached('w', 'me', of([]), parcel('waiting')))).toBe('saved here, not uploaded yet');
     expect(reachedWords(reached('w', 'me', of([]), parcel('refused')))).toMatch(/would not take it/);
   });
   it('a visit of one’s own opens to be amended, with everything that was seen in it', async () => {
@@ -135,13 +135,13 @@ describe('talk', () => {
   };
   it('a word goes to its point and to those it names, and is on the device at once', async () => {
     speak();
-    fireEvent.click(screen.getByRole('button', { name: 'Say it: this tree' }));
-    expect(screen.getByText('Write a word first.')).toBeTruthy();
-    fireEvent.change(screen.getByRole('textbox', { name: 'A word on this tree' }), { target: { value: ' Mind the wasps. ' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Tell somebody' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Post: this tree' }));
+    expect(screen.getByText('Enter a comment first.')).toBeTruthy();
+    fireEvent.change(screen.getByRole('textbox', { name: 'Comment on this tree' }), { target: { value: ' Mind the wasps. ' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Notify someone' }));
     expect(screen.queryByRole('checkbox', { name: new RegExp(LUK.name) })).toBeNull();
     fireEvent.click(screen.getByRole('checkbox', { name: PERRIN.name }));
-    fireEvent.click(screen.getByRole('button', { name: 'Say it: this tree' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Post: this tree' }));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
     expect(mockPost.mock.calls[0]?.[0]).toMatchObject({
       kind: 'message',
@@ -160,6 +160,6 @@ describe('talk', () => {
     ];
     speak();
     expect(screen.getByText('Not yet sent.')).toBeTruthy();
-    expect(screen.getByText(/kept here, not sent yet/)).toBeTruthy();
+    expect(screen.getByText(/saved here, not uploaded yet/)).toBeTruthy();
   });
 });

@@ -87,7 +87,7 @@ export function LibraryHome() {
         <View className="gap-3 pb-4">
           <View className="flex-row items-end justify-between gap-3">
             <Title>Library</Title>
-            <Button onPress={() => router.push('/library/tell-apart')}>Tell apart</Button>
+            <Button onPress={() => router.push('/library/tell-apart')}>Compare species</Button>
           </View>
           <Choice<Shelf>
             label="What to look up"
@@ -95,7 +95,7 @@ export function LibraryHome() {
             options={[
               { value: 'taxa', words: `Trees ${library.taxa.length}` },
               { value: 'signs', words: `Signs ${library.signs.length}` },
-              { value: 'agents', words: `Agents ${library.agents.length}` },
+              { value: 'agents', words: `Causes ${library.agents.length}` },
             ]}
             value={shelf}
             onChange={(next) => {
@@ -104,7 +104,7 @@ export function LibraryHome() {
             }}
           />
           <Field
-            label={shelf === 'taxa' ? 'Any name: scientific, common, old, or a few letters of each part' : 'A word'}
+            label={shelf === 'taxa' ? 'Any name: scientific, common, former, or a few letters of each word' : 'A word'}
             value={typed}
             onChangeText={setTyped}
             autoCapitalize="none"
@@ -126,12 +126,12 @@ export function LibraryHome() {
             <Body role="status">
               {meaning.hits.length > 1
                 ? `“${typed.trim()}” means more than one tree. Which?`
-                : `“${typed.trim()}” stands in no record as written. Is it this?`}
+                : `No exact match for “${typed.trim()}”. Did you mean this?`}
             </Body>
           ) : null}
         </View>
       }
-      ListEmptyComponent={<Body role="status">Nothing in the library goes by that. Try fewer letters, or another name.</Body>}
+      ListEmptyComponent={<Body role="status">No match. Try fewer letters, or another name.</Body>}
       renderItem={({ item }) => <RowView row={item} onOpen={open} />}
     />
   );

@@ -20,10 +20,10 @@ const FOUND_SAYS: Record<Sign['found'], string> = {
   dig: 'Found by scraping the soil away.',
 };
 const BACKGROUND_SAYS: Record<Sign['background'], string> = {
-  common: 'Met on many trees with nothing in particular behind it.',
+  common: 'Common on many trees without a specific cause.',
   occasional: 'Met now and then with nothing in particular behind it.',
-  rare: 'Seldom met without a cause.',
-  never: 'The trace of its cause itself.',
+  rare: 'Rarely seen without a cause.',
+  never: 'Direct evidence of the cause.',
 };
 const SHOWN_CARDS = [5, 10, 20, 30, 45, 60, 80];
 const fieldWords = (field: string, spec: { label?: string | undefined; unit?: string | undefined; words?: string[] | undefined }) =>
@@ -50,13 +50,13 @@ export function SignPage({ id }: { id: string }) {
       <Card>
         <Heading>What it means</Heading>
         <Body>{sign.means}</Body>
-        {sign.lookAlikes.length > 0 ? <Body>Looks like it: {sign.lookAlikes.join(', ')}.</Body> : null}
+        {sign.lookAlikes.length > 0 ? <Body>Looks similar: {sign.lookAlikes.join(', ')}.</Body> : null}
         <Small>
           Recorded at: {sign.zones.map(zoneWords).join(', ')}. {FOUND_SAYS[sign.found]} {BACKGROUND_SAYS[sign.background]}
         </Small>
         {Object.entries(sign.fields).length > 0 ? (
           <Small>
-            With it:{' '}
+            Often seen with:{' '}
             {Object.entries(sign.fields)
               .map(([field, spec]) => fieldWords(field, spec))
               .join('; ')}
@@ -65,7 +65,7 @@ export function SignPage({ id }: { id: string }) {
         ) : null}
       </Card>
       <Card>
-        <Heading>How it weighs</Heading>
+        <Heading>Effect on the assessment</Heading>
         {sign.rules.map((rule) => (
           <Body key={`${rule.scale}/${rule.because}`}>
             <Strong>
@@ -74,7 +74,7 @@ export function SignPage({ id }: { id: string }) {
             {rule.because}
           </Body>
         ))}
-        {sign.rules.length === 0 ? <Small>It weighs on nothing by itself.</Small> : null}
+        {sign.rules.length === 0 ? <Small>On its own it does not change the assessment.</Small> : null}
       </Card>
       {card ? (
         <Card>
@@ -92,7 +92,7 @@ export function SignPage({ id }: { id: string }) {
       ) : null}
       {sign.calls.length > 0 ? (
         <Card>
-          <Heading>What it calls for</Heading>
+          <Heading>Action</Heading>
           {sign.calls.map((call) => (
             <Body key={call.because}>
               <Strong>{capital(call.do)}: </Strong>
@@ -111,7 +111,7 @@ export function SignPage({ id }: { id: string }) {
       ) : null}
       {sign.normal.length + normalOn.length > 0 ? (
         <Card>
-          <Heading>Where it is normal</Heading>
+          <Heading>When it is normal</Heading>
           {sign.normal.map((normal) => (
             <Body key={normal.why}>{normal.why}</Body>
           ))}
@@ -125,7 +125,7 @@ export function SignPage({ id }: { id: string }) {
       ) : null}
       {showing.length > 0 ? (
         <Card>
-          <Heading>Agents that show it</Heading>
+          <Heading>Possible causes</Heading>
           {showing.map((agent) => (
             <LinkRow key={agent.id} label={agent.name} onPress={() => router.push(`/library/agent/${agent.id}`)} />
           ))}
@@ -180,7 +180,7 @@ export function AgentPage({ id }: { id: string }) {
         </Small>
       </Card>
       <Card>
-        <Heading>Told apart for sure</Heading>
+        <Heading>How to be certain</Heading>
         <Body>{agent.toldApart}</Body>
         {agent.laboratory ? <Body>In the laboratory: {agent.laboratory}</Body> : null}
         <Strong>Looks like it</Strong>
@@ -194,12 +194,12 @@ export function AgentPage({ id }: { id: string }) {
         })}
       </Card>
       <Card>
-        <Heading>Its course</Heading>
+        <Heading>Course</Heading>
         <Body>{agent.course}</Body>
-        <Heading>What is done</Heading>
+        <Heading>Management</Heading>
         <Body>{agent.done}</Body>
         <Small>
-          Look again within {agent.lookAgainMonths} months. Pesticide, pruning and felling follow local code and licensed practice.
+          Look again within {agent.lookAgainMonths} months. Pesticide, pruning and felling must follow local rules and licensing.
         </Small>
       </Card>
       <Small>Source: {agent.source}.</Small>
@@ -212,8 +212,8 @@ function Missing({ what }: { what: string }) {
   return (
     <Page title="Not in the library">
       <View className="items-start gap-3">
-        <Body>No {what} goes by this name.</Body>
-        <Button onPress={() => router.navigate('/library')}>To the library</Button>
+        <Body>No {what} has this name.</Body>
+        <Button onPress={() => router.navigate('/library')}>Open library</Button>
       </View>
     </Page>
   );

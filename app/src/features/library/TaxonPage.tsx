@@ -29,7 +29,7 @@ const LINE_TITLES: Record<Line, string> = {
   'flower-fruit': 'Flower and fruit',
   site: 'Site',
 };
-const LONGEVITY = { short: 'short-lived', medium: 'lives some generations of people', long: 'lives for centuries' } as const;
+const LONGEVITY = { short: 'short-lived', medium: 'lives several human generations', long: 'lives for centuries' } as const;
 const signLabel = new Map(library.signs.map((sign) => [sign.id, sign.label]));
 
 /** Finds a taxon by the name in the address. */
@@ -45,7 +45,7 @@ export function TaxonPage({ slug }: { slug: string }) {
     return (
       <Page title="Not in the library">
         <Body>No record goes by this name.</Body>
-        <Button onPress={() => router.navigate('/library')}>To the library</Button>
+        <Button onPress={() => router.navigate('/library')}>Open library</Button>
       </Page>
     );
   }
@@ -78,8 +78,8 @@ export function TaxonPage({ slug }: { slug: string }) {
       <InTown taxon={taxon} />
       <Small>
         {taxon.name} {taxon.author}. Source of this record: {taxon.source};{' '}
-        {taxon.readAgain ? `read by a second person in ${taxon.readAgain}` : 'not yet read by a second person'}. Nothing is eaten on the
-        strength of a name.
+        {taxon.readAgain ? `read by a second person in ${taxon.readAgain}` : 'not yet read by a second person'}. Do not eat any part because
+        of a name given here.
       </Small>
     </>
   );
@@ -157,7 +157,7 @@ function Alikes({ taxon }: { taxon: Taxon }) {
   if (alikes.length + taxon.notHeld.length === 0) return null;
   return (
     <Card className="gap-3">
-      <Heading>Taken for</Heading>
+      <Heading>Similar species</Heading>
       {alikes.map((alike) => {
         const other = taxonNamed(alike.taxon);
         return (
@@ -183,7 +183,7 @@ function Alikes({ taxon }: { taxon: Taxon }) {
                 label={`Tell ${taxon.name} and ${alike.taxon} apart`}
                 onPress={() => router.push(`/library/tell-apart?taxa=${slugOf(taxon.name)},${slugOf(alike.taxon)}`)}
               >
-                Tell the two apart
+                Compare the two
               </Button>
             </View>
           </View>
@@ -212,14 +212,14 @@ function Normal({ taxon }: { taxon: Taxon }) {
   if (usual.length + prone.length === 0) return null;
   return (
     <Card>
-      {usual.length > 0 ? <Heading>Normal on it, though it looks like trouble</Heading> : null}
+      {usual.length > 0 ? <Heading>Normal for this species</Heading> : null}
       {usual.map((finding) => (
         <Body key={`${finding.sign}/${finding.why}`}>
           <Strong>{signLabel.get(finding.sign) ?? finding.sign}: </Strong>
           {finding.why}
         </Body>
       ))}
-      {prone.length > 0 ? <Heading>Prone to</Heading> : null}
+      {prone.length > 0 ? <Heading>Common problems</Heading> : null}
       {prone.map(({ id, name }) => (
         <LinkRow key={id} label={name} onPress={() => router.push(`/library/agent/${id}`)} />
       ))}
@@ -255,7 +255,7 @@ function Traits({ taxon, line }: { taxon: Taxon; line: Line }) {
           </View>
         </View>
       ))}
-      {held.length === 0 ? <Small>Nothing is recorded of this.</Small> : null}
+      {held.length === 0 ? <Small>No data.</Small> : null}
     </Card>
   );
 }
@@ -270,7 +270,7 @@ function InTown({ taxon }: { taxon: Taxon }) {
       {here === undefined ? (
         <Small>{error ? 'Where it grows is not on this device yet.' : 'Counting …'}</Small>
       ) : here.trees === 0 ? (
-        <Small>No tree of the record is held for it.</Small>
+        <Small>No tree of this species is recorded here.</Small>
       ) : (
         <>
           <Body>

@@ -21,7 +21,7 @@ const MOST = 4;
 const FIRST = 8;
 
 const powerWords = (power: number) =>
-  power > 0.9 ? 'nearly always splits them' : power > 0.65 ? 'mostly splits them' : power > 0.4 ? 'often helps' : 'helps a little';
+  power > 0.9 ? 'nearly always separates them' : power > 0.65 ? 'usually separates them' : power > 0.4 ? 'often helps' : 'helps a little';
 
 /** Two to four taxa side by side, the marks that split them first. */
 export function TellApart() {
@@ -49,10 +49,10 @@ export function TellApart() {
     ).filter((split) => when === 'all' || chosen.every((taxon) => showsAt(split.trait, taxon, months)));
   }, [chosen, when, latitude]);
   return (
-    <Page title="Tell apart" wide={wide}>
+    <Page title="Compare species" wide={wide}>
       <View className="flex-row flex-wrap gap-2">
         {chosen.map((taxon) => (
-          <Button key={taxon.name} label={`Take ${taxon.name} out`} onPress={() => choose(chosen.filter((other) => other !== taxon))}>
+          <Button key={taxon.name} label={`Remove ${taxon.name}`} onPress={() => choose(chosen.filter((other) => other !== taxon))}>
             {`${taxon.name}  ✕`}
           </Button>
         ))}
@@ -60,10 +60,10 @@ export function TellApart() {
       {chosen.length < MOST ? (
         <AddTaxon chosen={chosen} onAdd={(taxon) => choose([...chosen, taxon])} />
       ) : (
-        <Small>Four side by side is the most.</Small>
+        <Small>You can compare up to four.</Small>
       )}
       {chosen.length < 2 ? (
-        <Body>Choose two to four trees; what splits them comes up drawn side by side, best marks first.</Body>
+        <Body>Choose two to four species. The features that separate them appear side by side, best first.</Body>
       ) : (
         <>
           <Choice
@@ -84,7 +84,7 @@ export function TellApart() {
             ))}
           </View>
           {splits.length === 0 ? (
-            <Body role="status">The records hold no mark that splits them{when === 'now' ? ' in this month' : ''}.</Body>
+            <Body role="status">No recorded feature separates them{when === 'now' ? ' in this month' : ''}.</Body>
           ) : null}
           <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-4'}>
             {splits.slice(0, all ? undefined : FIRST).map((split) => (

@@ -127,7 +127,7 @@ describe('the shelves', () => {
   it('ask, too, where only the end of what was written is a name', () => {
     show(<LibraryHome />);
     type('Canadian red pine');
-    expect(screen.getByText('“Canadian red pine” stands in no record as written. Is it this?')).toBeTruthy();
+    expect(screen.getByText('No exact match for “Canadian red pine”. Did you mean this?')).toBeTruthy();
     expect(screen.getByRole('link', { name: /^Pinus resinosa/ })).toBeTruthy();
   });
   it('tell where a kind grows, what it counts here, and a look-alike that no record is of', () => {
@@ -173,7 +173,7 @@ describe('a tree of the library', () => {
   });
   it('says when nothing of the town is known yet, and when no tree is held for it', () => {
     show(<TaxonPage slug="araucaria-araucana" />);
-    expect(screen.getByText('No tree of the record is held for it.')).toBeTruthy();
+    expect(screen.getByText('No tree of this species is recorded here.')).toBeTruthy();
   });
   it('every taxon has an address of its own', () => {
     for (const { name } of library.taxa)
@@ -188,7 +188,7 @@ describe('a tree of the library', () => {
   });
   it('a page that is not there leads back', () => {
     show(<TaxonPage slug="nothing" />);
-    fireEvent.click(screen.getByRole('button', { name: 'To the library' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Open library' }));
     expect(mockPush).toHaveBeenCalledWith('/library');
   });
 });
@@ -205,7 +205,7 @@ describe('tell apart', () => {
   it('takes trees out and in, four at the most, through the address', () => {
     mockParams = { taxa: 'tilia-cordata,tilia-tomentosa,tilia-americana' };
     show(<TellApart />);
-    fireEvent.click(screen.getByRole('button', { name: 'Take Tilia tomentosa out' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Remove Tilia tomentosa' }));
     expect(mockSetParams).toHaveBeenLastCalledWith({ taxa: 'tilia-cordata,tilia-americana' });
     act(() => void fireEvent.change(screen.getByRole('textbox'), { target: { value: 'hornb' } }));
     fireEvent.click(screen.getByRole('button', { name: 'Add Carpinus betulus' }));
@@ -251,8 +251,8 @@ describe('signs and agents', () => {
   });
   it.each(library.agents.map((agent) => [agent.id]))('the page of %s stands', (id) => {
     show(<AgentPage id={id} />);
-    expect(screen.getByRole('heading', { name: 'Told apart for sure' })).toBeTruthy();
-    expect(screen.getByRole('heading', { name: 'What is done' })).toBeTruthy();
+    expect(screen.getByRole('heading', { name: 'How to be certain' })).toBeTruthy();
+    expect(screen.getByRole('heading', { name: 'Management' })).toBeTruthy();
   });
   it.each([SignPage, AgentPage])('an unknown one is told', (Page) => {
     show(<Page id="nothing" />);

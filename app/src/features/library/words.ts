@@ -41,11 +41,11 @@ export function recordWords(trait: Trait, record: TraitRecord): { stage: Stage |
 }
 
 const LISTS: [keyof District['lists'], string][] = [
-  ['protected', 'protected here: works on it need leave first'],
+  ['protected', 'protected here: work on it needs a permit first'],
   ['approved', 'on the list of trees approved for planting'],
   ['watched', 'watched: it spreads here'],
   ['invasive', 'listed as invasive here'],
-  ['rare', 'rare here: kept to its last'],
+  ['rare', 'rare here: retain as long as possible'],
 ];
 
 /** How a district's lists stand to an accepted name, in words; empty when none names it or its genus. */

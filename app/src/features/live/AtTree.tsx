@@ -10,7 +10,7 @@ export function AtTree({ tree }: { tree: string }) {
   if (others.length === 0) return null;
   return (
     <Remark mood="second" title={`${listed(others)} ${others.length === 1 ? 'is' : 'are'} at this tree now`}>
-      <Small className="text-ink">Two visits of one day are both kept; speak to one another and save one.</Small>
+      <Small className="text-ink">Both visits would be saved. Agree with your colleague who makes the visit.</Small>
     </Remark>
   );
 }

@@ -52,15 +52,15 @@ export function AddTree({ place, onPlace, onClose }: Props) {
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => onPlace({ latitude: coords.latitude, longitude: coords.longitude }),
-      () => setProblem('This device did not tell where it is; tap the spot on the map.'),
+      () => setProblem('Location not available. Tap the tree’s position on the map.'),
       { enableHighAccuracy: true, timeout: 8000 },
     );
   const add = async () => {
     if (!place) return;
-    if (await tagTaken(client, tag.trim())) return setProblem(`Another tree carries the tag ${tag.trim()}; give this one another.`);
+    if (await tagTaken(client, tag.trim())) return setProblem(`Tag ${tag.trim()} is already in use. Enter a different tag.`);
     const plantedYear = year.trim() === '' ? null : Number(year);
     if (plantedYear !== null && !(Number.isInteger(plantedYear) && plantedYear >= 1500 && plantedYear <= thisYear()))
-      return setProblem(`The planting year lies between 1500 and ${thisYear()}.`);
+      return setProblem(`Enter a planting year from 1500 to ${thisYear()}.`);
     const body = {
       tag: tag.trim(),
       ...place,
@@ -71,7 +71,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
       note: '',
     };
     const checked = treeSubmission.safeParse(body);
-    if (!checked.success) return setProblem(checked.error.issues[0]?.message ?? 'Something is missing.');
+    if (!checked.success) return setProblem(checked.error.issues[0]?.message ?? 'Enter the missing details.');
     const id = newId();
     await post({ id, kind: 'tree', queuedAt: new Date().toISOString(), words: `New tree ${body.tag}`, body: checked.data });
     onClose(id);
@@ -90,7 +90,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
         ) : null}
         <View className="flex-row gap-2">
           <Button className="flex-1" onPress={locate}>
-            Where I stand
+            My location
           </Button>
           <Button className="flex-1" onPress={() => onClose(null)}>
             Cancel
@@ -106,12 +106,12 @@ export function AddTree({ place, onPlace, onClose }: Props) {
         <Button onPress={() => onClose(null)}>Cancel</Button>
       </View>
       <Body>
-        At {place.latitude.toFixed(6)}, {place.longitude.toFixed(6)}. Tap again to move it.
+        At {place.latitude.toFixed(6)}, {place.longitude.toFixed(6)}. Tap again to move the pin.
       </Body>
       {near ? (
         <Remark
           mood="caution"
-          title={`Is it ${near.tag}?`}
+          title={`Same tree as ${near.tag}?`}
         >{`A tree stands ${distance(near, place).toFixed(1)} m from here already (${near.taxon ?? near.writtenName ?? 'no name yet'}).`}</Remark>
       ) : null}
       <View className="flex-row gap-3">
@@ -120,7 +120,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
       </View>
       <Field label="Street or park" value={where} onChangeText={setWhere} />
       <Choice
-        label="It stands in a"
+        label="Site type"
         shown={false}
         options={[
           { value: 'street', words: 'Street' },
@@ -148,7 +148,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
         </Small>
       ) : null}
       <Button kind="next" onPress={() => void add()}>
-        Add it
+        Add tree
       </Button>
     </View>
   );

@@ -35,23 +35,23 @@ export function HoldArea({ box, today, onClose }: { box: Box; today: string; onC
     }
   };
   return (
-    <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label="Hold this area">
-      <Remark mood="second" title="Hold this area on the device">
+    <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label="Download this area">
+      <Remark mood="second" title="Download this area">
         <View className="gap-2">
           {trees === undefined ? (
             <Body>{counted.error ? counted.error.message : 'Counting its trees …'}</Body>
           ) : trees > LARGEST_AREA ? (
             <Body>
-              About {trees.toLocaleString('en')} trees: more than {LARGEST_AREA.toLocaleString('en')} are not held at once. Go nearer.
+              About {trees.toLocaleString('en')} trees: more than {LARGEST_AREA.toLocaleString('en')} cannot be downloaded at once. Zoom in.
             </Body>
           ) : (
             <Body>
-              About {trees.toLocaleString('en')} trees, {megabytes(trees * BYTES_A_TREE)}: lists, search and map then work without a signal.
+              About {trees.toLocaleString('en')} trees, {megabytes(trees * BYTES_A_TREE)}: lists, search and map will work offline.
             </Body>
           )}
           {done !== null ? <Small role="status">{done} trees fetched …</Small> : null}
           {problem ? <Small role="alert">{problem}</Small> : null}
-          <Field label="Its name" value={name} onChangeText={setName} hint="such as Northgate" />
+          <Field label="Area name" value={name} onChangeText={setName} hint="such as Northgate" />
           <View className="flex-row gap-2">
             <Button
               kind="next"
@@ -59,7 +59,7 @@ export function HoldArea({ box, today, onClose }: { box: Box; today: string; onC
               disabled={trees === undefined || trees === 0 || trees > LARGEST_AREA || done !== null}
               onPress={() => void hold()}
             >
-              Hold
+              Download
             </Button>
             <Button
               className="flex-1"

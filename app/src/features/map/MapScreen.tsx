@@ -74,7 +74,7 @@ export function MapScreen() {
         className="flex-grow-0 border-b border-rule"
         contentContainerClassName="gap-2 px-3 py-2"
         role="radiogroup"
-        aria-label="What to ask the map"
+        aria-label="Show on map"
       >
         {ASKS.map((question) => {
           const on = question === ask;
@@ -157,7 +157,7 @@ export function MapScreen() {
               <Body className="flex-1">
                 <Strong>{shown.toLocaleString('en')} trees.</Strong> Tap one.
               </Body>
-              {view && (town.data?.trees ?? 0) > SMALL_TOWN ? <Button onPress={() => setHolding(view)}>Hold this area</Button> : null}
+              {view && (town.data?.trees ?? 0) > SMALL_TOWN ? <Button onPress={() => setHolding(view)}>Download area</Button> : null}
               {mayAdd ? <Button onPress={() => setAdding(true)}>Add a tree</Button> : null}
             </View>
           )}
@@ -225,7 +225,7 @@ function Chosen({ picked, tree, today, wide, mayVisit }: ChosenProps) {
           </Button>
         ) : null}
         <Button className="flex-1" onPress={() => router.push(`/tree/${picked.id}`)}>
-          The tree
+          Open tree
         </Button>
       </View>
     </View>

@@ -21,7 +21,7 @@ const mark = (key: string, words: string, form: Form, tone: Tone, size = 1): Mar
 const BLANK = mark('blank', 'not looked at', 'dot', 'soft', 0.7);
 export const MARKS: Record<Ask, readonly Mark[]> = {
   due: [
-    mark('over', 'due or over', 'disc', 'oxide', 1.35),
+    mark('over', 'due or overdue', 'disc', 'oxide', 1.35),
     mark('soon', 'within three months', 'half', 'oxide', 1.1),
     mark('later', 'later', 'ring', 'lichen'),
     mark('never', 'no date yet', 'dot', 'soft', 0.7),
@@ -43,7 +43,7 @@ export const MARKS: Record<Ask, readonly Mark[]> = {
     mark('none', 'no weakness seen', 'disc', 'lichen'),
     mark('partly', 'no weakness on what was seen', 'ring', 'lichen'),
     mark('weak', 'weakness', 'half', 'sulphur', 1.2),
-    mark('serious', 'serious, or act first', 'triangle', 'oxide', 1.4),
+    mark('serious', 'serious, or act now', 'triangle', 'oxide', 1.4),
     BLANK,
   ],
 };

@@ -13,28 +13,28 @@ export function HeldAreas() {
   const areas = useQuery({ queryKey: ['held', 'areas'], queryFn: heldAreas, staleTime: 0 }).data ?? [];
   return (
     <Card className="gap-3">
-      <Heading>Held on this device</Heading>
-      {areas.length === 0 ? <Body>No area yet. Choose one on the map: its lists, search and marks then work without a signal.</Body> : null}
+      <Heading>Offline areas</Heading>
+      {areas.length === 0 ? <Body>No offline areas yet. Choose an area on the map to use it offline.</Body> : null}
       {areas.map((area) => (
         <View key={area.id} className="flex-row items-center gap-3 border-b border-rule pb-2">
           <View className="min-w-0 flex-1">
             <Strong>{area.name}</Strong>
             <Small>
               {area.trees.toLocaleString('en')} trees, {megabytes(area.trees * BYTES_A_TREE)}, as of {dayWords(dayThere(area.heldAt))}
-              {area.id === WHOLE_TOWN ? '; a town of this size is held by itself' : ''}
+              {area.id === WHOLE_TOWN ? '; a town this size is saved automatically' : ''}
             </Small>
           </View>
           {area.id === WHOLE_TOWN ? null : (
             <Button
-              label={`Let go of ${area.name}`}
+              label={`Remove ${area.name}`}
               onPress={() => void letGo(area.id).then(() => client.invalidateQueries({ queryKey: ['held'] }))}
             >
-              Let go
+              Remove
             </Button>
           )}
         </View>
       ))}
-      <Small>The round of the day is held besides, with the whole record of its trees.</Small>
+      <Small>Today’s round is also saved here, with the full record of its trees.</Small>
     </Card>
   );
 }

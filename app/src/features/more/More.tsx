@@ -126,11 +126,11 @@ export function More() {
       <SecondLookShare mayPick={mayRun} />
       <Practice mayPick={mayRun} />
       <Card>
-        <Heading>What this record is not</Heading>
+        <Heading>Limits of this record</Heading>
         <Body>
-          A name given here is no leave to eat anything. A judgement from the ground is a field look: where people or property are beneath,
-          a qualified assessor confirms it. Felling, pruning and pesticide work follow local code, permit, protected-species law and
-          licensed practice.
+          Do not eat anything because of a name given here. This is a visual assessment from the ground. If people or property are below, a
+          qualified assessor must confirm it. Felling, pruning and pesticide work must follow local rules, permits, protected-species law
+          and licensing.
         </Body>
       </Card>
       <Small>

@@ -21,9 +21,9 @@ export function WaitingList() {
   const pictures = parcels.filter((parcel) => parcel.kind === 'photo').length;
   return (
     <Card className="gap-3">
-      <Heading>To be sent</Heading>
-      {parcels.length === 0 ? <Body>Nothing waits on this device.</Body> : null}
-      {needsSignIn ? <Remark mood="caution">Sign in again: until then nothing goes out. All of it is kept here.</Remark> : null}
+      <Heading>Waiting to upload</Heading>
+      {parcels.length === 0 ? <Body>Nothing waiting to upload.</Body> : null}
+      {needsSignIn ? <Remark mood="caution">Sign in again to upload. Everything is saved on this device.</Remark> : null}
       {shown.map((parcel) => (
         <ParcelCard key={parcel.id} parcel={parcel} all={parcels} mine={parcel.owner === '' || parcel.owner === account?.id} />
       ))}
@@ -34,7 +34,7 @@ export function WaitingList() {
       ) : null}
       {parcels.length > 0 ? (
         <Button onPress={() => void send(true)} disabled={!online}>
-          {online ? 'Send now' : 'No signal'}
+          {online ? 'Upload now' : 'Offline'}
         </Button>
       ) : null}
     </Card>
@@ -43,11 +43,11 @@ export function WaitingList() {
 
 function standsHow(parcel: Parcel, all: readonly Parcel[], mine: boolean): string {
   if (parcel.problem) return parcel.problem.detail;
-  if (!mine) return 'A colleague made it on this device: it goes out when they sign in here.';
+  if (!mine) return 'A colleague made this. It uploads when they sign in on this device.';
   const [first] = heldBy(parcel, all);
   if (first) return `Waits for: ${first.words}.`;
   if (parcel.attempts > 0) return `Tried ${parcel.attempts} time${parcel.attempts > 1 ? 's' : ''}. The app tries again automatically.`;
-  return 'Goes out when there is a signal.';
+  return 'Uploads when you are online.';
 }
 
 /** Errors of the server after which the person may take an entry in hand. Waiting for a signal is none, however long. */
@@ -82,7 +82,7 @@ function Mend({ parcel, all, onProblem }: { parcel: Parcel; all: readonly Parcel
         {parcel.kind === 'visit' && parcel.draft ? (
           <Button
             kind="next"
-            label={`Open and mend: ${parcel.words}`}
+            label={`Open and fix: ${parcel.words}`}
             onPress={() =>
               void reopenVisit(parcel.id, newId()).then(
                 (treeId) => router.push(`/visit/${treeId}`),
@@ -90,7 +90,7 @@ function Mend({ parcel, all, onProblem }: { parcel: Parcel; all: readonly Parcel
               )
             }
           >
-            Open and mend
+            Open and fix
           </Button>
         ) : null}
         {parcel.kind === 'damaged' ? (
@@ -99,13 +99,13 @@ function Mend({ parcel, all, onProblem }: { parcel: Parcel; all: readonly Parcel
           </Button>
         ) : null}
         {parcel.kind === 'review' ? (
-          <Button label={`Look at the visit: ${parcel.words}`} onPress={() => router.push(`/review/${parcel.body.visitId}`)}>
-            Look at the visit
+          <Button label={`Open visit: ${parcel.words}`} onPress={() => router.push(`/review/${parcel.body.visitId}`)}>
+            Open visit
           </Button>
         ) : null}
         {parcel.kind === 'damaged' ? null : (
-          <Button label={`Send again: ${parcel.words}`} onPress={() => void again()}>
-            Send again
+          <Button label={`Upload again: ${parcel.words}`} onPress={() => void again()}>
+            Upload again
           </Button>
         )}
         <ThrowAway parcel={parcel} hanging={all.filter((other) => other.after.includes(parcel.id)).length} />
@@ -125,9 +125,9 @@ function AnotherTag({ parcel }: { parcel: ParcelOf<'tree'> }) {
   const ready = tag.trim() !== '' && tag.trim() !== parcel.body.tag;
   return (
     <View className="gap-2">
-      <Field label="Another tag" value={tag} onChangeText={setTag} hint="as it is on the tree" />
+      <Field label="New tag" value={tag} onChangeText={setTag} hint="as it is on the tree" />
       <Button kind="next" disabled={!ready} onPress={() => void mendTree(parcel.id, { tag: tag.trim() }).then(() => send(true))}>
-        Send with this tag
+        Upload with this tag
       </Button>
     </View>
   );
@@ -138,20 +138,21 @@ function ThrowAway({ parcel, hanging }: { parcel: Parcel; hanging: number }) {
   const [asked, setAsked] = useState(false);
   if (!asked)
     return (
-      <Button kind="quiet" label={`Throw away: ${parcel.words}`} onPress={() => setAsked(true)}>
-        Throw this away
+      <Button kind="quiet" label={`Delete: ${parcel.words}`} onPress={() => setAsked(true)}>
+        Delete
       </Button>
     );
   return (
     <View className="gap-2">
       <Small>
-        It is nowhere but here{hanging > 0 ? `, and ${hanging} more that belong${hanging === 1 ? 's' : ''} to it go with it` : ''}. Really?
+        Delete {parcel.words}? This is the only copy.
+        {hanging > 0 ? ` ${hanging} more that belong${hanging === 1 ? 's' : ''} to it will be deleted too.` : ''}
       </Small>
       <View className="flex-row gap-2">
-        <Button label={`Throw away for good: ${parcel.words}`} onPress={() => void discard(parcel.id)}>
-          Throw it away for good
+        <Button label={`Delete permanently: ${parcel.words}`} onPress={() => void discard(parcel.id)}>
+          Delete permanently
         </Button>
-        <Button onPress={() => setAsked(false)}>Keep it</Button>
+        <Button onPress={() => setAsked(false)}>Cancel</Button>
       </View>
     </View>
   );

@@ -45,21 +45,21 @@ describe('what waits on the device', () => {
     await show({ ...kept, id: 'broken', kind: 'visit', body: null, words: 'Visit to Q 0417' });
     await screen.findByText('Visit to Q 0417');
     expect(screen.getByText(/^Damaged: it cannot be sent/)).toBeTruthy();
-    expect(screen.queryByRole('button', { name: /^Send again/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /^Upload again/ })).toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'Keep a copy: Visit to Q 0417' }));
     expect(saved).toHaveLength(1);
     fireEvent.click(screen.getByRole('button', { name: /^Throw away: / }));
     fireEvent.click(screen.getByRole('button', { name: /^Throw away for good: / }));
-    await screen.findByText('Nothing waits on this device.');
+    await screen.findByText('Nothing waiting to upload.');
   });
   it('one that the server failed on eight times may be taken in hand, one that had no signal all day goes on by itself', async () => {
     await show(
       { ...kept, id: 'long', words: 'Long tried', attempts: 8, failures: 8 },
-      { ...kept, id: 'short', words: 'No signal', attempts: 40 },
+      { ...kept, id: 'short', words: 'Offline', attempts: 40 },
     );
     await screen.findByText('Long tried');
-    await waitFor(() => expect(screen.getByRole('button', { name: 'Throw away: Long tried' })).toBeTruthy());
-    expect(screen.queryByRole('button', { name: 'Throw away: No signal' })).toBeNull();
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Delete: Long tried' })).toBeTruthy());
+    expect(screen.queryByRole('button', { name: 'Delete: No signal' })).toBeNull();
     expect(within(document.body).getByText(/Tried 8 times/)).toBeTruthy();
   });
 });

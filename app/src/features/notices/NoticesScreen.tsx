@@ -10,10 +10,10 @@ import { Page, TreeTag, Waiting } from '@/ui/surface';
 import { dayThere } from '@/features/shell/today';
 
 const KINDS: Record<Notice['kind'], string> = {
-  mention: 'spoke to you',
+  mention: 'mentioned you',
   answer: 'answered',
   question: 'questioned your visit',
-  overturn: 'overturned the name of your visit',
+  overturn: 'changed the species name of your visit',
 };
 
 /** What a person is told: words to them, answers, and what review made of their visits. Seen is what they had before them. */
@@ -29,7 +29,7 @@ export function NoticesScreen() {
           retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null}
         />
       ) : data.items.length === 0 ? (
-        <Body>Nobody has spoken to you yet, and no visit of yours was questioned.</Body>
+        <Body>No messages and no questions about your visits.</Body>
       ) : (
         <View>
           {data.items.map((one) => (

@@ -15,7 +15,7 @@ interface Props {
   onPhoto: (photo: Photo) => void;
 }
 
-/** Take a picture, or choose one: two inputs, since a phone opens its camera for one and its album for the other. */
+/** Take photo, or choose one: two inputs, since a phone opens its camera for one and its album for the other. */
 export function PhotoPicker({ zone, sign, of, onPhoto }: Props) {
   const { make, stop, busy, problem } = usePhotoMaker();
   const camera = useRef<HTMLInputElement | null>(null);
@@ -41,16 +41,16 @@ export function PhotoPicker({ zone, sign, of, onPhoto }: Props) {
       {input(album, `Album: ${of}`, false)}
       {busy ? (
         <View className="flex-row items-center gap-3" role="status">
-          <Small>Making the picture ready …</Small>
+          <Small>Preparing photo …</Small>
           <Button onPress={stop}>Stop</Button>
         </View>
       ) : (
         <View className="flex-row flex-wrap gap-2">
-          <Button label={`Take a picture of ${of}`} onPress={() => camera.current?.click()}>
-            Take a picture
+          <Button label={`Take photo of ${of}`} onPress={() => camera.current?.click()}>
+            Take photo
           </Button>
-          <Button label={`Choose a picture of ${of}`} onPress={() => album.current?.click()}>
-            Choose a picture
+          <Button label={`Choose photo of ${of}`} onPress={() => album.current?.click()}>
+            Choose photo
           </Button>
         </View>
       )}

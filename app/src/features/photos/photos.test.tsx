@@ -54,8 +54,8 @@ const choose = (onPhoto = jest.fn()) => {
 describe('taking a picture', () => {
   it('offers the camera and the album, each named for what it is of', () => {
     render(<PhotoPicker zone="stem-e" sign="cavity" of="cavity" onPhoto={() => {}} />);
-    expect(screen.getByRole('button', { name: 'Take a picture of cavity' })).toBeTruthy();
-    expect(screen.getByRole('button', { name: 'Choose a picture of cavity' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Take photo of cavity' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Choose photo of cavity' })).toBeTruthy();
     expect(screen.getByLabelText('Camera: cavity').getAttribute('capture')).toBe('environment');
     expect(screen.getByLabelText('Album: cavity').getAttribute('capture')).toBeNull();
   });
@@ -98,10 +98,10 @@ describe('taking a picture', () => {
   it('can be stopped while it is made ready', async () => {
     choose();
     const before = FakeWorker.ended;
-    await screen.findByText('Making the picture ready …');
+    await screen.findByText('Preparing photo …');
     fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
     expect(FakeWorker.ended).toBeGreaterThan(before);
-    expect(screen.queryByText('Making the picture ready …')).toBeNull();
+    expect(screen.queryByText('Preparing photo …')).toBeNull();
   });
 });
 

@@ -39,7 +39,7 @@ export function usePhotoMaker() {
         };
         const made = new Worker(new URL('../../workers/photo.worker', window.location.href));
         worker.current = made;
-        made.onerror = () => fail('The picture could not be made ready on this device.');
+        made.onerror = () => fail('This device could not process the photo.');
         made.onmessage = ({ data }: MessageEvent<Message>) => {
           if ('problem' in data) return fail(data.problem);
           const { blob, takenAt, width, height, latitude, longitude } = data.made;
@@ -59,7 +59,7 @@ export function usePhotoMaker() {
                 bytes: blob.size,
               });
             },
-            () => fail('This device could not keep the picture: its storage may be full.'),
+            () => fail('The photo was not saved: storage may be full.'),
           );
         };
         made.postMessage({ file } satisfies PhotoTask);

@@ -8,7 +8,7 @@ import { Body } from '@/ui/text';
 export function Differs({ differs }: { differs: readonly Difference[] }) {
   if (differs.length === 0) return null;
   return (
-    <Remark mood="second" title="Judged again from the whole record">
+    <Remark mood="second" title="Reassessed with the full record">
       <View className="gap-1">
         {differsWords(differs).map((words) => (
           <Body key={words}>{words}</Body>

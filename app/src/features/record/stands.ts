@@ -31,9 +31,9 @@ const NAMED = 3;
 export function reachedWords(to: Reached): string {
   switch (to.at) {
     case 'kept here':
-      return 'kept here, not sent yet';
+      return 'saved here, not uploaded yet';
     case 'refused':
-      return 'kept here; the server would not take it, see More';
+      return 'saved here; not accepted by the server, see More';
     case 'sent':
       return 'sent';
     case 'seen':

@@ -17,7 +17,7 @@ import { namedFrom } from './named-from';
 
 const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
 
-/** What was seen, without the name that was drawn from it; what would give the answer away is shown after the reviewer's own. */
+/** Evidence, without the name that was drawn from it; what would give the answer away is shown after the reviewer's own. */
 export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: TreeBrief; revealed: boolean }) {
   const units = useUnits();
   const { look } = visit;
@@ -26,7 +26,7 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
   );
   return (
     <View className="gap-4">
-      <Heading>What was seen</Heading>
+      <Heading>Evidence</Heading>
       {byLine.map(({ line, seen }) => (
         <View key={line} className="gap-2">
           <Strong>{LINE_WORDS[line]}</Strong>
@@ -56,7 +56,7 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
           </View>
         </View>
       ))}
-      {byLine.length === 0 ? <Small>No marks of identification were recorded.</Small> : null}
+      {byLine.length === 0 ? <Small>No ID features recorded.</Small> : null}
       <View className="flex-row flex-wrap items-center gap-4">
         <WalkRound states={zoneStates(look)} signs={look.signs} sounding={look.sounding} current={null} size={230} />
         <View className="min-w-[180px] flex-1 gap-1">
@@ -97,5 +97,5 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
 /** How the engine reads the marks today, without naming the answer that was given. */
 function Doubt({ item, tree }: { item: VisitView; tree: TreeBrief }) {
   const fit = useMemo(() => namedFrom(item, tree)?.fit ?? null, [item, tree]);
-  return fit === 'poor' ? <Remark mood="caution">Nothing in the library fits all these marks together; one may be wrong.</Remark> : null;
+  return fit === 'poor' ? <Remark mood="caution">No species matches all these features. One may be wrong.</Remark> : null;
 }

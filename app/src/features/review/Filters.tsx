@@ -6,9 +6,9 @@ import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 
 const ABOUT = [
-  { value: 'all', words: 'All of it' },
-  { value: 'danger', words: 'Danger' },
-  { value: 'name', words: 'Name in doubt' },
+  { value: 'all', words: 'All' },
+  { value: 'danger', words: 'High risk' },
+  { value: 'name', words: 'Name uncertain' },
   { value: 'disagreement', words: 'Disagreement' },
   { value: 'answered', words: 'Answered' },
 ] as const;
@@ -26,18 +26,18 @@ export function Filters({ value, onChange }: { value: QueueFilter; onChange: (fi
   return (
     <View className="gap-2">
       <Button className="self-start" onPress={() => setOpen(!open)}>
-        {chosen > 0 ? `Only a part: ${wordsOf(value, colleagues)}` : 'Show a part of it'}
+        {chosen > 0 ? `Only a part: ${wordsOf(value, colleagues)}` : 'Filter'}
       </Button>
       {open ? (
         <View className="gap-3 border-l-4 border-l-slate bg-slate-wash p-3">
           <Choice
-            label="What it is about"
+            label="Topic"
             options={ABOUT}
             value={value.about ?? 'all'}
             onChange={(about) => set({ about: about === 'all' ? undefined : about })}
           />
           <Choice
-            label="Seen by"
+            label="Inspected by"
             options={[
               { value: '', words: 'Anybody' },
               ...colleagues.filter(({ role }) => role !== 'viewer').map(({ id, name }) => ({ value: id, words: name })),
@@ -62,7 +62,7 @@ export function Filters({ value, onChange }: { value: QueueFilter; onChange: (fi
                 onChange({});
               }}
             >
-              All of it again
+              Clear filters
             </Button>
           ) : null}
         </View>

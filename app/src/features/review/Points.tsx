@@ -19,7 +19,7 @@ interface Point {
   others: readonly { value: string; words: string }[];
 }
 
-const WORDS: Record<AgreementWord, string> = { agrees: 'As it says', differs: 'Otherwise', 'cannot tell': 'Cannot tell' };
+const WORDS: Record<AgreementWord, string> = { agrees: 'Agree', differs: 'Disagree', 'cannot tell': 'Cannot tell' };
 
 /** The points of a visit: its bands, its marks and its signs. */
 function usePoints(visit: VisitView): Point[] {
@@ -119,7 +119,7 @@ export function Points({ visit, tree, reads, onRead }: Props) {
           className="self-start"
           onPress={() => onRead([...reads, ...rest.map(({ point }): PointRead => ({ point, reads: 'agrees', says: null }))])}
         >
-          {`The other ${rest.length} as they say`}
+          {`Agree with the other ${rest.length}`}
         </Button>
       ) : null}
       {rest.length === points.length && points.length > 0 ? (
@@ -127,7 +127,7 @@ export function Points({ visit, tree, reads, onRead }: Props) {
           className="self-start"
           onPress={() => onRead(points.map(({ point }): PointRead => ({ point, reads: 'agrees', says: null })))}
         >
-          All as they say
+          Agree with all
         </Button>
       ) : null}
     </View>

@@ -33,7 +33,7 @@ import { Points } from './Points';
 import { claimsOf, SaidGone } from './SaidGone';
 import { SecondLook, type OwnAnswer } from './SecondLook';
 
-const VERDICT_WORDS: Record<Verdict, string> = { confirm: 'Confirmed', question: 'Questioned', overturn: 'Overturned' };
+const VERDICT_WORDS: Record<Verdict, string> = { confirm: 'Confirmed', question: 'Sent back with a question', overturn: 'Name changed' };
 
 /** A visit under review, with its evidence. */
 export interface UnderReview {
@@ -93,13 +93,12 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
 
   const send = async () => {
     if (!verdict) return;
-    if (verdict !== 'confirm' && reason.trim().length < LEAST_REASON)
-      return setProblem('Say why in a few words: the next person needs it.');
+    if (verdict !== 'confirm' && reason.trim().length < LEAST_REASON) return setProblem('Enter a short reason for the next person.');
     const closing = verdict === 'question' ? [] : closes;
     if (closing.length > 0 && reason.trim().length < LEAST_REASON) return setProblem('Say why the defect is closed.');
-    if (verdict === 'overturn' && !taxon) return setProblem('Give the name you hold for right.');
+    if (verdict === 'overturn' && !taxon) return setProblem('Enter the correct species name.');
     if (verdict === 'overturn' && taxon === visit.name?.taxon)
-      return setProblem('That is the name the visit gives. Confirm it, or give another.');
+      return setProblem('The visit already has this name. Confirm it, or choose another.');
     await post({
       id: newId(),
       kind: 'review',
@@ -127,27 +126,31 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
     <>
       {others.map((review) => (
         <Remark key={review.id} mood="second" title={`${review.by.name} ${VERDICT_WORDS[review.verdict].toLowerCase()} this visit`}>
-          {`${review.taxon ? `${review.taxon}. ` : ''}${review.reason || 'Without a word.'} Yours is kept beside it; it settles the name, since you know theirs.`}
+          {`${review.taxon ? `${review.taxon}. ` : ''}${review.reason || 'No comment.'} Your review is saved too. It decides the name, because you have seen theirs.`}
         </Remark>
       ))}
       {toName ? (
         <Card>
           <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
-            <Given title="The visit says" name={visit.name?.taxon ?? null} note={visit.name?.why ?? 'No name was given.'} />
+            <Given title="Visit name" name={visit.name?.taxon ?? null} note={visit.name?.why ?? 'No name was given.'} />
             {own ? (
               <Given
-                title="You said first"
+                title="Your first answer"
                 name={own.name}
-                note={own.name === null ? 'Not to be told from this.' : own.name === visit.name?.taxon ? 'The same.' : 'Another name.'}
+                note={own.name === null ? 'Cannot tell from this.' : own.name === visit.name?.taxon ? 'The same.' : 'Another name.'}
               />
             ) : null}
           </View>
         </Card>
       ) : (
-        <Small>No name was given, and nothing to tell one by: this is about how the tree stands.</Small>
+        <Small>No name and no ID features. This review is about the tree’s condition.</Small>
       )}
       {plates.length > 0 ? (
-        <Fold title={plates.length > 1 ? 'The two plates' : 'The plate'} says="what the name should show, beside what was seen" open={wide}>
+        <Fold
+          title={plates.length > 1 ? 'Reference drawings' : 'Reference drawing'}
+          says="what the name should show, beside what was seen"
+          open={wide}
+        >
           {() => (
             <View className={wide ? 'flex-row gap-6' : 'gap-4'}>
               {plates.map((one) => (
@@ -171,7 +174,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
             />
             {own?.bands && scale !== 'hiddenDecay' ? (
               <Small>
-                You: {own.bands[scale] ?? 'could not tell'}
+                You: {own.bands[scale] ?? 'cannot tell'}
                 {own.bands[scale] && own.bands[scale] !== judgement[scale].band ? ', otherwise' : ''}
               </Small>
             ) : null}
@@ -179,24 +182,21 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
         ))}
       </View>
       <Differs differs={visit.differs} />
-      <Fold
-        title="Point by point"
-        says={reads.length > 0 ? `${reads.length} marked` : 'mark what you read alike or otherwise, or talk about it'}
-      >
+      <Fold title="Details" says={reads.length > 0 ? `${reads.length} marked` : 'mark each point: agree, disagree or comment'}>
         {() => <Points visit={visit} tree={tree} reads={reads} onRead={setReads} />}
       </Fold>
-      <Fold title="The judgement in words" says={judgement.soundness.reasons[0] ?? judgement.vigour.reasons[0] ?? ''}>
+      <Fold title="Assessment summary" says={judgement.soundness.reasons[0] ?? judgement.vigour.reasons[0] ?? ''}>
         <Body>{judgement.note}</Body>
       </Fold>
       <SaidGone claims={claimsOf(visit)} closes={closes} onChange={setCloses} />
-      <View className="flex-row flex-wrap gap-2" role="group" aria-label="Your verdict">
+      <View className="flex-row flex-wrap gap-2" role="group" aria-label="Your decision">
         {(['confirm', 'question', 'overturn'] as const).map((v) => (
           <Button key={v} kind={verdict === v ? 'second' : 'plain'} className="flex-1" onPress={() => pick(v)}>
-            {`${verdict === v ? '✓ ' : ''}${{ confirm: 'Confirm', question: 'Question', overturn: 'Overturn' }[v]}`}
+            {`${verdict === v ? '✓ ' : ''}${{ confirm: 'Confirm', question: 'Ask the crew', overturn: 'Change name' }[v]}`}
           </Button>
         ))}
       </View>
-      {verdict === 'overturn' ? <NamePicker label="The right name" place={tree} value={taxon} onPick={setTaxon} /> : null}
+      {verdict === 'overturn' ? <NamePicker label="Correct name" place={tree} value={taxon} onPick={setTaxon} /> : null}
       {verdict === 'question' ? <WantedMark visit={visit} tree={tree} value={wanted} onPick={setWanted} /> : null}
       {verdict ? (
         <Field
@@ -204,9 +204,9 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
             verdict === 'confirm'
               ? closes.length > 0
                 ? 'Why the defect is closed'
-                : 'A word, if you like'
+                : 'Comment (optional)'
               : verdict === 'question'
-                ? 'What has to be answered'
+                ? 'Your question'
                 : 'Why'
           }
           value={reason}
@@ -217,7 +217,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
       ) : null}
       {verdict ? (
         <Button kind="next" onPress={() => void send()}>
-          {{ confirm: 'Send: confirmed', question: 'Send the question', overturn: 'Send: overturned' }[verdict]}
+          {{ confirm: 'Submit: confirm', question: 'Submit question', overturn: 'Submit: change name' }[verdict]}
         </Button>
       ) : null}
     </>
@@ -231,7 +231,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
           <Small>{tree.place}</Small>
         </View>
         <Button kind="quiet" onPress={() => router.push(`/tree/${tree.id}`)}>
-          The whole tree
+          Open tree
         </Button>
       </View>
       <Small>
@@ -268,15 +268,15 @@ function WantedMark({
   return (
     <View className="gap-1">
       <Choice
-        label="The mark you want seen"
+        label="Feature to check"
         options={[
-          { value: '', words: 'None, an answer will do' },
+          { value: '', words: 'None: an answer is enough' },
           ...looks.map(({ look, label }) => ({ value: look.trait, words: label })),
         ]}
         value={value?.trait ?? ''}
         onChange={(trait) => onPick(looks.find(({ look }) => look.trait === trait)?.look ?? null)}
       />
-      {value ? <Small>{value.because}. It goes back to the crew for then, and stays open until it is seen.</Small> : null}
+      {value ? <Small>{value.because}. The tree goes back to the crew for that season. It stays open until checked.</Small> : null}
     </View>
   );
 }

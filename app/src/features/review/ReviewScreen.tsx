@@ -48,7 +48,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
   if (!allowed) {
     return (
       <Page title="Review">
-        <Body>A second opinion is given by reviewers. You are signed in as {account?.role}; what you send waits here for them.</Body>
+        <Body>Only reviewers can review visits. You are signed in as {account?.role}. Your visits wait here for them.</Body>
       </Page>
     );
   }
@@ -91,9 +91,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
           ) : null}
         </View>
       }
-      ListEmptyComponent={
-        <Body>{Object.keys(filter).length > 0 ? 'Nothing of that waits for a second look.' : 'Nothing waits for a second look.'}</Body>
-      }
+      ListEmptyComponent={<Body>{Object.keys(filter).length > 0 ? 'No visits match these filters.' : 'No visits to review.'}</Body>}
     />
   );
   if (wide) {
@@ -110,7 +108,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
     return (
       <ScrollView className="flex-1" contentContainerClassName="gap-4 p-4 pb-10">
         <Button className="self-start" onPress={() => router.replace('/review')}>
-          The queue
+          Review queue
         </Button>
         <Opened key={item.visit.id} item={item} onDone={done} />
       </ScrollView>
@@ -122,16 +120,16 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
 /** How many wait; where more do than are listed yet, that what matters most stands first. */
 export const waitWords = (shown: number, total: number, more = false): string =>
   more
-    ? `More than ${total} wait, what matters most first.`
+    ? `More than ${total} visits waiting, most important first.`
     : total > shown
-      ? `${total} wait; the ${shown} that matter most are here, more as you go down.`
-      : `${shown} wait, what matters most first.`;
+      ? `${total} visits waiting, most important first. Showing ${shown}. Scroll for more.`
+      : `${shown} visits waiting, most important first.`;
 
 /** A visit of the queue, opened: its evidence comes with its tree. */
 function Opened({ item, onDone }: { item: QueueItem; onDone: (words: string) => void }) {
   const { item: whole, error, refetch, gone } = useUnderReview(item);
   if (whole) return <ReviewItem item={whole} onDone={onDone} />;
-  const problem = gone ? 'Another visit stands in its place by now; go on with the next.' : error?.message;
+  const problem = gone ? 'This visit has been replaced by a newer one. Go to the next visit.' : error?.message;
   return <Waiting what="the visit" problem={problem} retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null} />;
 }
 

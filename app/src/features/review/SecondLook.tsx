@@ -34,18 +34,18 @@ export function SecondLook({ place, toName, toJudge, onAnswer }: Props) {
   const answered = name !== undefined && (!toJudge || (vigour !== null && soundness !== null));
   return (
     <View className="gap-3 border-l-4 border-l-slate bg-slate-wash p-4">
-      <Heading>Your own look first</Heading>
-      <Body>What do you read from the evidence alone? The answer that was given is shown after.</Body>
+      <Heading>Your own answer first</Heading>
+      <Body>Answer from the evidence alone. The crew’s answer is shown after.</Body>
       {toName ? (
         <View className="gap-2">
           {name === undefined ? null : (
             <Body>
-              {name === null ? 'Not to be told from this.' : <>You say: </>}
+              {name === null ? 'Cannot tell from this.' : <>You say: </>}
               {name ? <Latin className="text-[18px]">{name}</Latin> : null}
             </Body>
           )}
-          <NamePicker label="Your name for it" place={place} value={null} onPick={setName} />
-          <Button onPress={() => setName(null)}>{name === null ? '✓ Not to be told from this' : 'Not to be told from this'}</Button>
+          <NamePicker label="Your species name" place={place} value={null} onPick={setName} />
+          <Button onPress={() => setName(null)}>{name === null ? '✓ Cannot tell from this' : 'Cannot tell from this'}</Button>
         </View>
       ) : null}
       {toJudge ? (
@@ -59,7 +59,7 @@ export function SecondLook({ place, toName, toJudge, onAnswer }: Props) {
         disabled={!answered}
         onPress={() => onAnswer({ name: name ?? null, bands: toJudge ? { vigour: said(vigour), soundness: said(soundness) } : null })}
       >
-        Show the visit’s answer
+        Show the crew’s answer
       </Button>
     </View>
   );

@@ -41,7 +41,7 @@ const item = (part: Partial<Queued> = {}): Queued => ({
   weight: 7,
   why: [
     { says: 'serious weakness', reveals: false },
-    { says: 'was called Acer saccharinum before', reveals: true },
+    { says: 'earlier name: Acer saccharinum', reveals: true },
   ],
   ...part,
 });
@@ -57,9 +57,9 @@ const bandsUntold = () => {
 };
 /** The reviewer's own answer: neither name nor band can be told. */
 function answerFirst() {
-  fireEvent.click(button('Not to be told from this'));
+  fireEvent.click(button('Cannot tell from this'));
   bandsUntold();
-  fireEvent.click(button('Show the visit’s answer'));
+  fireEvent.click(button('Show the crew’s answer'));
 }
 const button = (name: string) => screen.getByRole('button', { name });
 
@@ -71,8 +71,8 @@ describe('the queue', () => {
   });
   it('says how many wait, and where not all are shown that these matter most', () => {
     show([item()], { waiting: 240 });
-    expect(screen.getByText('240 wait; the 1 that matter most are here, more as you go down.')).toBeTruthy();
-    expect(waitWords(3, 3)).toBe('3 wait, what matters most first.');
+    expect(screen.getByText('240 visits waiting, most important first. Showing 1. Scroll for more.')).toBeTruthy();
+    expect(waitWords(3, 3)).toBe('3 visits waiting, most important first.');
   });
   it('is for reviewers; others are told what becomes of their visits', () => {
     show([item()], { account: LUK });
@@ -81,7 +81,7 @@ describe('the queue', () => {
   it('an empty one says so, and what was just settled is told', () => {
     mockParams = { settled: 'Confirmed: Q 0417.' };
     show([]);
-    expect(screen.getByText('Nothing waits for a second look.')).toBeTruthy();
+    expect(screen.getByText('No visits to review.')).toBeTruthy();
     expect(screen.getByRole('status').textContent).toBe('Confirmed: Q 0417.');
   });
 });
@@ -90,33 +90,33 @@ describe('a second opinion', () => {
   it('the name that was given and the verdicts come only after an own name', () => {
     open(item());
     expect(screen.queryByText('Acer rubrum')).toBeNull();
-    expect(screen.queryByRole('group', { name: 'Your verdict' })).toBeNull();
+    expect(screen.queryByRole('group', { name: 'Your decision' })).toBeNull();
     answerFirst();
     expect(screen.getByText('Acer rubrum')).toBeTruthy();
-    expect(screen.getByText(/was called Acer saccharinum before/)).toBeTruthy();
-    expect(screen.getByRole('group', { name: 'Your verdict' })).toBeTruthy();
+    expect(screen.getByText(/earlier name: Acer saccharinum/)).toBeTruthy();
+    expect(screen.getByRole('group', { name: 'Your decision' })).toBeTruthy();
   });
   it('a visit with nothing to name by is not asked for a name', () => {
     open(item({ visit: aVisit('2026-06-01', { looked: ['stem-n'] }, null) }));
-    expect(screen.queryByRole('textbox', { name: 'Your name for it' })).toBeNull();
+    expect(screen.queryByRole('textbox', { name: 'Your species name' })).toBeNull();
     bandsUntold();
-    fireEvent.click(button('Show the visit’s answer'));
+    fireEvent.click(button('Show the crew’s answer'));
     expect(screen.getByText(/nothing to tell one by/)).toBeTruthy();
-    expect(screen.getByRole('group', { name: 'Your verdict' })).toBeTruthy();
+    expect(screen.getByRole('group', { name: 'Your decision' })).toBeTruthy();
   });
   it('a question or an overturning needs a reason, an overturning another name', async () => {
     open(item());
     answerFirst();
-    fireEvent.click(button('Question'));
-    fireEvent.click(button('Send the question'));
+    fireEvent.click(button('Ask the crew'));
+    fireEvent.click(button('Submit question'));
     expect(screen.getByText(/Say why in a few words/)).toBeTruthy();
-    fireEvent.click(button('Overturn'));
+    fireEvent.click(button('Change name'));
     fireEvent.change(screen.getByRole('textbox', { name: 'Why' }), { target: { value: 'The buds are opposite.' } });
-    fireEvent.click(button('Send: overturned'));
-    expect(screen.getByText('Give the name you hold for right.')).toBeTruthy();
-    fireEvent.change(screen.getByRole('textbox', { name: 'The right name' }), { target: { value: 'Acer sacch' } });
+    fireEvent.click(button('Submit: change name'));
+    expect(screen.getByText('Enter the correct species name.')).toBeTruthy();
+    fireEvent.change(screen.getByRole('textbox', { name: 'Correct name' }), { target: { value: 'Acer sacch' } });
     fireEvent.click(screen.getByRole('button', { name: /Acer saccharinum/ }));
-    fireEvent.click(button('Send: overturned'));
+    fireEvent.click(button('Submit: change name'));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
     expect(mockPost.mock.calls[0]?.[0]).toMatchObject({
       kind: 'review',
@@ -127,17 +127,17 @@ describe('a second opinion', () => {
   });
   it('a confirmation goes with the name and the bands the reviewer gave first, and what was marked point by point', async () => {
     open(item());
-    fireEvent.change(screen.getByRole('textbox', { name: 'Your name for it' }), { target: { value: 'Acer rubr' } });
+    fireEvent.change(screen.getByRole('textbox', { name: 'Your species name' }), { target: { value: 'Acer rubr' } });
     fireEvent.click(screen.getByRole('button', { name: /Acer rubrum/ }));
     fireEvent.click(screen.getByRole('radio', { name: 'fair' }));
     fireEvent.click(screen.getAllByRole('radio', { name: 'cannot tell' }).at(-1) as HTMLElement);
-    fireEvent.click(button('Show the visit’s answer'));
-    fireEvent.click(screen.getByRole('button', { name: /^Point by point/ }));
+    fireEvent.click(button('Show the crew’s answer'));
+    fireEvent.click(screen.getByRole('button', { name: /^Details/ }));
     fireEvent.click(screen.getByRole('button', { name: /^bark texture: not marked/i }));
-    fireEvent.click(screen.getByRole('radio', { name: 'Otherwise' }));
+    fireEvent.click(screen.getByRole('radio', { name: 'Disagree' }));
     fireEvent.click(screen.getByRole('radio', { name: /furrow/i }));
     fireEvent.click(button('Confirm'));
-    fireEvent.click(button('Send: confirmed'));
+    fireEvent.click(button('Submit: confirm'));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
     expect(mockPost.mock.calls[0]?.[0]).toMatchObject({
       body: {
@@ -154,19 +154,19 @@ describe('a second opinion', () => {
     const client = clientWith({ account: PERRIN, queue: [item()] });
     client.setQueryData(organisationPicks.queryKey, organisation.parse({ secondLookShare: 0 }));
     render(<ReviewScreen visitId={item().visit.id} />, { wrapper: around(client) });
-    expect(screen.queryByText('Your own look first')).toBeNull();
-    expect(screen.getByRole('group', { name: 'Your verdict' })).toBeTruthy();
+    expect(screen.queryByText('Your own answer first')).toBeNull();
+    expect(screen.getByRole('group', { name: 'Your decision' })).toBeTruthy();
   });
   it('a question names the mark that is wanted, and goes back for its months', async () => {
     open(item());
     answerFirst();
-    fireEvent.click(button('Question'));
-    const wanted = screen.getByRole('radiogroup', { name: 'The mark you want seen' });
+    fireEvent.click(button('Ask the crew'));
+    const wanted = screen.getByRole('radiogroup', { name: 'Feature to check' });
     const mark = within(wanted).getAllByRole('radio')[1] as HTMLElement;
     fireEvent.click(mark);
     expect(screen.getByText(/It goes back to the crew for then/)).toBeTruthy();
-    fireEvent.change(screen.getByRole('textbox', { name: 'What has to be answered' }), { target: { value: 'Which of the two?' } });
-    fireEvent.click(button('Send the question'));
+    fireEvent.change(screen.getByRole('textbox', { name: 'Your question' }), { target: { value: 'Which of the two?' } });
+    fireEvent.click(button('Submit question'));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
     expect(mockPost.mock.calls[0]?.[0]).toMatchObject({
       body: { verdict: 'question', wanted: { months: expect.arrayContaining([expect.any(Number)]), because: expect.stringMatching(/\w/) } },
@@ -179,7 +179,7 @@ describe('a second opinion', () => {
     answerFirst();
     expect(screen.getByText('Tomas Wellbrook confirmed this visit')).toBeTruthy();
     fireEvent.click(button('Confirm'));
-    fireEvent.click(button('Send: confirmed'));
+    fireEvent.click(button('Submit: confirm'));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
     expect(mockPost.mock.calls[0]?.[0]).toMatchObject({ body: { knew: [review.id] } });
   });

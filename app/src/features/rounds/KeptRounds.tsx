@@ -45,7 +45,7 @@ function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDr
     const held = new AbortController();
     stop.current = held;
     takeAlong(client, round, setTaken, held.signal).catch((error: Error) => {
-      if (!held.signal.aborted) setProblem(`Not all of it could be taken along: ${error.message}`);
+      if (!held.signal.aborted) setProblem(`The round is only partly downloaded: ${error.message}`);
     });
     return () => held.abort();
     // A round that was only read anew is the same round.
@@ -67,12 +67,12 @@ function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDr
           </Body>
           {round.madeBy.id !== round.crew.id ? <Small>Planned by {round.madeBy.name}.</Small> : null}
         </View>
-        {figure ? <Drawing figure={figure} width={108} height={108} label="The way, north up; a ring where it begins" /> : null}
+        {figure ? <Drawing figure={figure} width={108} height={108} label="Route map, north up. The ring is the start." /> : null}
       </View>
       {mine && taken ? (
         <Small role="status" className="text-ink">
           {taken.map
-            ? `On this device: ${taken.trees} of ${taken.of} histories, ${taken.pictures} pictures, the trees about the way, plates and streets. You can leave.`
+            ? `On this device: ${taken.trees} of ${taken.of} histories, ${taken.pictures} pictures, the trees about the way, plates and streets. Ready to go offline.`
             : `Taking it along: ${taken.trees} of ${taken.of} histories, ${taken.pictures} pictures …`}
         </Small>
       ) : null}
@@ -99,7 +99,7 @@ function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDr
                 : setAsked(true)
             }
           >
-            {asked ? 'Really: its trees are free again' : 'Take this round away'}
+            {asked ? 'Delete: its trees become free for other rounds' : 'Delete round'}
           </Button>
         ) : null}
       </View>

@@ -49,17 +49,17 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
         set({
           start: { latitude: Number(coords.latitude.toFixed(5)), longitude: Number(coords.longitude.toFixed(5)), words: 'where I stood' },
         }),
-      () => setProblem({ at: 'start', words: 'This device did not tell where it is. Begin in the middle of town, or try again outside.' }),
+      () => setProblem({ at: 'start', words: 'Location not available. Start from the town centre, or try again outside.' }),
       { enableHighAccuracy: true, timeout: 8000 },
     );
   const plan = () => {
     const from = clockOf(wishes.from);
-    if (!from) return setProblem({ at: 'from', words: 'That is no time of day; write one such as 08:00.' });
+    if (!from) return setProblem({ at: 'from', words: 'Enter a time, for example 08:00.' });
     const hours = minutesOf(wishes.hours);
     if ('problem' in hours) return setProblem({ at: 'hours', words: hours.problem });
     const middle = town?.middle;
     const start = wishes.start ?? (middle ? { ...middle, words: 'the middle of town' } : null);
-    if (!start) return setProblem({ at: 'start', words: 'Say where it begins.' });
+    if (!start) return setProblem({ at: 'start', words: 'Choose a starting point.' });
     setProblem(null);
     onPlan({ day, crews, wishes: { ...wishes, from, start, minutes: hours.minutes } });
   };
@@ -90,18 +90,18 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
           className="mb-[23px]"
           onPress={() => {
             if (!DAY.test(typedDay.trim()) || typedDay.trim() < today)
-              return setProblem({ at: 'day', words: 'Write a day from today on, such as 2026-12-03.' });
+              return setProblem({ at: 'day', words: 'Enter today or a later date, for example 2026-12-03.' });
             setProblem(null);
             onDay(typedDay.trim());
           }}
         >
-          Take it
+          Use this day
         </Button>
       </View>
       <View className="flex-row gap-3">
         <Field
           className="flex-1"
-          label="Begins at"
+          label="Start time"
           value={wishes.from}
           onChangeText={(from) => set({ from })}
           problem={problem?.at === 'from' ? problem.words : null}
@@ -116,7 +116,7 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
         />
       </View>
       <Choice
-        label="How"
+        label="Travel"
         options={[
           { value: 'foot', words: 'On foot' },
           { value: 'car', words: 'By car' },
@@ -125,43 +125,43 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
         onChange={(by) => set({ by })}
       />
       <View className="gap-1">
-        <Small className="font-body-bold">Where it begins</Small>
+        <Small className="font-body-bold">Start</Small>
         <View className="flex-row flex-wrap items-center gap-2">
           <Body className="flex-1">
             {wishes.start
               ? `${wishes.start.words} (${wishes.start.latitude.toFixed(4)}, ${wishes.start.longitude.toFixed(4)})`
               : 'In the middle of town'}
           </Body>
-          <Button onPress={locate}>Where I stand</Button>
+          <Button onPress={locate}>My location</Button>
           {wishes.start ? <Button onPress={() => set({ start: null })}>Middle of town</Button> : null}
         </View>
         {problem?.at === 'start' ? <Small role="alert">{problem.words}</Small> : null}
       </View>
       <Choice
-        label="Where it ends"
+        label="End"
         options={[
-          { value: 'back', words: 'Back where it began' },
+          { value: 'back', words: 'Back to start' },
           { value: 'anywhere', words: 'At the last tree' },
         ]}
         value={wishes.back ? 'back' : 'anywhere'}
         onChange={(end) => set({ back: end === 'back' })}
       />
       <Several
-        label="At hand"
+        label="Tools available"
         options={TOOLS.map((value) => ({ value, words: TOOL_WORDS[value] }))}
         values={wishes.tools}
         onTurn={turnTool}
       />
       {mayShare ? (
         <Several
-          label="Who goes: several share the work"
+          label="Crew (several people share the stops)"
           options={(people ?? NOBODY).filter(({ role }) => role !== 'viewer').map(({ id, name }) => ({ value: id, words: name }))}
           values={crews}
           onTurn={(id) => setCrews((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id]))}
         />
       ) : null}
       <Button kind="next" disabled={waits || crews.length === 0} onPress={plan}>
-        Plan it
+        Plan round
       </Button>
     </Card>
   );

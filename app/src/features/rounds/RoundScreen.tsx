@@ -43,7 +43,7 @@ export function RoundScreen() {
   return (
     <Page title="Rounds" wide={wide}>
       <Choice
-        label="What is planned"
+        label="Type of works"
         shown={false}
         options={[
           { value: 'day', words: 'A day' },
@@ -67,8 +67,8 @@ export function RoundScreen() {
           {mayPlan ? (
             <Fold
               key={`${day} ${mine}`}
-              title={mine ? 'Plan it anew' : 'Plan a round'}
-              says={mine ? 'another stands in its place' : 'for this day, from what is due'}
+              title={mine ? 'Plan again' : 'Plan a round'}
+              says={mine ? 'replaced by another' : 'for this day, from what is due'}
               open={!mine}
             >
               {() => <Planner day={day} onDay={setDay} onKept={setTold} />}
@@ -112,7 +112,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
         const { items, times } = await candidatesOf(what.day, start, pinned, range.districts).catch(async (error: unknown) => {
           if (!(error instanceof NoSignal)) throw error;
           onKept(
-            'No signal: planned from what this device holds. What others took or put off is not known here, and it is kept once there is one.',
+            'Offline: planned from data on this device. Trees taken or postponed by others may not show. The round saves when you are online.',
           );
           return heldCandidates(what.day, pinned, range.holds);
         });
@@ -153,8 +153,8 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
       setChanges(NONE);
       onKept(
         taken.length > 0
-          ? `Kept. Left out, since another crew has them by now: ${taken.join(', ')}.`
-          : 'Kept. It is on the way to this device.',
+          ? `Saved. Not included, because another crew has them: ${taken.join(', ')}.`
+          : 'Saved. Downloading to this device.',
       );
       await client.invalidateQueries({ queryKey: roundsOfDay(asked.day).queryKey });
     } catch (error) {
@@ -260,7 +260,7 @@ function Result({ planned, asked, changes, onChange, onKeep, keeping }: ResultPr
                 <Heading>{several ? (people?.find(({ id }) => id === crew)?.name ?? 'A crew') : 'The round'}</Heading>
                 <Body>
                   {made.stops.length === 0
-                    ? 'Nothing is due that could be reached in this time.'
+                    ? 'No due trees can be reached in this time.'
                     : `${made.stops.length} stop${made.stops.length === 1 ? '' : 's'}, ${made.from} to about ${clockAfter(made.from, made.takes)}, ${distanceWords(made.metres, units)} along the streets`}
                 </Body>
               </View>
@@ -282,11 +282,11 @@ function Result({ planned, asked, changes, onChange, onKeep, keeping }: ResultPr
       })}
       {stops > 0 ? (
         <Button kind="next" disabled={keeping} onPress={() => onKeep(planned.rounds)}>
-          {keeping ? 'Keeping …' : several ? 'Keep these rounds' : 'Keep this round'}
+          {keeping ? 'Keeping …' : several ? 'Save rounds' : 'Save round'}
         </Button>
       ) : null}
       {pressing.length > 0 ? (
-        <Remark mood="caution" title={`${pressing.length} that press are not in it`}>
+        <Remark mood="caution" title={`${pressing.length} urgent trees not in this round`}>
           {pressing.map(({ tree, words }) => (
             <Body key={tree.id}>
               {tree.tag}, {tree.place}: {words}
@@ -339,7 +339,7 @@ function Left({ left, onPin }: { left: Planned['left']; onPin: (id: string) => v
   if (left.length === 0) return null;
   return (
     <View className="gap-2">
-      <Heading>{`${left.length} left for another day`}</Heading>
+      <Heading>{`${left.length} not in this round`}</Heading>
       {(all ? left : left.slice(0, SHOWN)).map(({ tree, words }) => (
         <View key={tree.id} className="flex-row items-center gap-2 border-t border-rule py-1">
           <View className="min-w-0 flex-1">

@@ -27,7 +27,7 @@ export function Season() {
     <View className="gap-1">
       {data.overdue > 0 ? (
         <Body>
-          <Strong className="text-oxide">{trees(data.overdue)} overdue.</Strong> They are in the first round that has time for them.
+          <Strong className="text-oxide">{trees(data.overdue)} overdue.</Strong> They go into the next round with time for them.
         </Body>
       ) : null}
       {data.months.map(({ month, due, looks }) => (
@@ -49,7 +49,7 @@ export function Season() {
               </Body>
             ))
           ) : (
-            <Small>No open question that this month settles.</Small>
+            <Small>Nothing to check this month.</Small>
           )}
         </View>
       ))}

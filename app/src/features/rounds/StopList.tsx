@@ -105,10 +105,10 @@ function Stop({ stop, number, from, day, isDone, isNext, acts }: StopProps) {
             {stop.pinned ? 'Unpin' : 'Pin'}
           </Button>
           <Button label={`Swap ${stop.tag} for another`} onPress={() => acts.swap(stop.treeId)}>
-            Swap for another
+            Replace
           </Button>
-          <Button label={`Put off ${stop.tag}`} onPress={() => setPuttingOff(!puttingOff)}>
-            Put off
+          <Button label={`Postpone ${stop.tag}`} onPress={() => setPuttingOff(!puttingOff)}>
+            Postpone
           </Button>
         </View>
       ) : null}
@@ -125,7 +125,7 @@ function PutOffForm({ stop, day, onDone }: { stop: RoundStop; day: string; onDon
   const [problem, setProblem] = useState<string | null>(null);
   const until = addDays(day, Number(days));
   const send = async () => {
-    if (reason.trim().length < 5) return setProblem('Say why in a few words.');
+    if (reason.trim().length < 5) return setProblem('Enter a short reason.');
     const at = new Date().toISOString();
     try {
       await post({
@@ -154,8 +154,8 @@ function PutOffForm({ stop, day, onDone }: { stop: RoundStop; day: string; onDon
         onChange={setDays}
       />
       <Field label="Why" value={reason} onChangeText={setReason} problem={problem} />
-      <Small className="text-ink">It is not proposed before {dayWords(until)}. It stays due, and shows as overdue.</Small>
-      <Button onPress={() => void send()}>{`Put ${stop.tag} off`}</Button>
+      <Small className="text-ink">It will not be suggested before {dayWords(until)}. It stays due and will show as overdue.</Small>
+      <Button onPress={() => void send()}>{`Postpone ${stop.tag}`}</Button>
     </View>
   );
 }

@@ -75,9 +75,9 @@ describe('rounds', () => {
     expect(screen.getByText(/^Shows form, bark/)).toBeTruthy();
     expect(screen.getByText('Planned by Perrin Oakes.')).toBeTruthy();
     // Another is planned only where somebody asks for it.
-    expect(screen.queryByRole('button', { name: 'Plan it' })).toBeNull();
-    fireEvent.click(screen.getByRole('button', { name: /^Plan it anew/ }));
-    expect(screen.getByRole('button', { name: 'Plan it' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Plan round' })).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: /^Plan again/ }));
+    expect(screen.getByRole('button', { name: 'Plan round' })).toBeTruthy();
   });
   it('who only looks sees the rounds and plans none', () => {
     show([], { ...LUK, role: 'viewer' });
@@ -89,7 +89,7 @@ describe('rounds', () => {
     expect(screen.getByText('3 trees overdue.')).toBeTruthy();
     expect(screen.getByText(/Flower colour shows on 2 trees with the name open/i)).toBeTruthy();
     expect(screen.getByText(/for all the last month of it/)).toBeTruthy();
-    expect(screen.getByText('No open question that this month settles.')).toBeTruthy();
+    expect(screen.getByText('Nothing to check this month.')).toBeTruthy();
   });
 });
 
@@ -108,7 +108,7 @@ describe('what is asked for', () => {
       <PlanForm account={LUK} day={todayIso()} onDay={jest.fn()} wishes={wishes} onWishes={jest.fn()} onPlan={onPlan} waits={false} />,
       { wrapper: around(client) },
     );
-    fireEvent.click(screen.getByRole('button', { name: 'Plan it' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Plan round' }));
     expect(screen.getByRole('alert').textContent).toMatch(/write one such as 08:00/);
     rerender(
       <PlanForm
@@ -121,7 +121,7 @@ describe('what is asked for', () => {
         waits={false}
       />,
     );
-    fireEvent.click(screen.getByRole('button', { name: 'Plan it' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Plan round' }));
     await waitFor(() => expect(onPlan).toHaveBeenCalledTimes(1));
     expect(onPlan.mock.calls[0]?.[0]).toMatchObject({
       crews: [LUK.id],

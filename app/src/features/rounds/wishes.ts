@@ -30,8 +30,7 @@ export function minutesOf(hours: string): { minutes: number | null } | { problem
   const text = hours.trim().replace(',', '.');
   if (text === '') return { minutes: null };
   const n = Number(text);
-  if (!Number.isFinite(n) || n < 0.25 || n > 16)
-    return { problem: 'Hours go from a quarter to 16, such as 3.5; leave it empty for as long as it takes.' };
+  if (!Number.isFinite(n) || n < 0.25 || n > 16) return { problem: 'Enter 0.25 to 16 hours, for example 3.5. No entry means no limit.' };
   return { minutes: Math.round(n * 60) };
 }
 

@@ -73,13 +73,13 @@ export function SignIn() {
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8" role="main">
       <Head town={about?.kind === 'town' ? about.name : null} />
       {wasLetGo() ? (
-        <Remark mood="caution" title="This device was without contact for too long">
-          What it held of the record was let go of. Sign in where there is a signal, and it is fetched again.
+        <Remark mood="caution" title="This device was offline too long">
+          Its saved data was removed for security. Sign in while online to download it again.
         </Remark>
       ) : null}
       {parcels.length > 0 ? (
-        <Remark mood="second" title={`${parcels.length} waiting to be sent`}>
-          They are safe on this device, each under the name of whose it is, and go out when that person signs in.
+        <Remark mood="second" title={`${parcels.length} waiting to upload`}>
+          They are safe on this device. Each uploads when its owner signs in.
         </Remark>
       ) : null}
       {refused && !signIn.error ? <Remark mood="caution">{refused}</Remark> : null}

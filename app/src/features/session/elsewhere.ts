@@ -2,11 +2,11 @@
 
 /** Why nobody was let in, as the address of the way back says. */
 const REFUSED: Readonly<Record<string, string>> = {
-  unknown: 'Nobody here is known by that account. Use the link of your invitation, or ask an administrator.',
-  failed: 'You did not come back as expected. Try again.',
-  taken: 'That account is tied to somebody else here.',
-  link: 'This link was used already, is too old, or a second factor stands before the account. Ask an administrator for a new one.',
-  away: 'The place where your organisation signs in does not answer. Try again later, or sign in with your password.',
+  unknown: 'No account here is linked to that sign-in. Use your invitation link, or ask an administrator.',
+  failed: 'Sign-in was not completed. Try again.',
+  taken: 'That sign-in is linked to another person here.',
+  link: 'This link has been used, has expired, or the account needs two-step sign-in. Ask an administrator for a new link.',
+  away: 'Your organisation’s sign-in service is not responding. Try again later, or use your password.',
 };
 
 /** What the address of this page says of why nobody was let in; null where it says nothing. */

@@ -43,7 +43,7 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
             <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'} of ${one.districtId === null ? 'the whole town' : (district?.name ?? 'a district')}, ${one.size < 1e5 ? `${Math.ceil(one.size / 1000)} kB` : megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
           </View>
           <Button label={`Take ${one.name} away`} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
-            Take away
+            Remove
           </Button>
         </View>
       ))}
@@ -51,7 +51,7 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
         label="Whose map it is"
         value={attribution}
         onChangeText={setAttribution}
-        hint="Stands at the foot of the map, as its licence may ask for."
+        hint="Shown at the bottom of the map, if the map terms require it."
       />
       {district ? (
         <Choice

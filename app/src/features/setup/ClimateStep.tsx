@@ -37,7 +37,7 @@ export function ClimateStep({ given, keep }: StepProps) {
         onChangeText={setHardiness}
         autoCapitalize="none"
         problem={zoneProblem}
-        hint="Kinds that do not stand your winters count for less when a tree is named."
+        hint="Species that are not hardy here count less when a tree is identified."
       />
       <Field label="Time zone" value={timeZone} onChangeText={setTimeZone} autoCapitalize="none" problem={timeProblem} />
       <Small>
@@ -48,16 +48,16 @@ export function ClimateStep({ given, keep }: StepProps) {
         disabled={zoneProblem !== null || timeProblem !== null}
         onPress={() => act({ hardiness: hardiness.trim() === '' ? null : hardiness.trim(), timeZone: timeZone.trim() })}
       >
-        Keep
+        Save
       </Button>
       <Choice
-        label="Every tree is seen again within, months"
+        label="Longest time between visits, months"
         options={GAPS.map((value) => ({ value, words: value === 'none' ? 'No rule' : value }))}
         value={given.longestGap === null ? 'none' : (String(given.longestGap) as (typeof GAPS)[number])}
         onChange={(months) => act({ longestGap: months === 'none' ? null : Number(months) })}
       />
-      <Small>A judgement may ask for sooner; this never puts a visit off.</Small>
-      {problem ? <Remark mood="caution">{problem}</Remark> : kept ? <Small role="status">Kept.</Small> : null}
+      <Small>An assessment can ask for an earlier visit. This setting never delays one.</Small>
+      {problem ? <Remark mood="caution">{problem}</Remark> : kept ? <Small role="status">Saved.</Small> : null}
     </View>
   );
 }

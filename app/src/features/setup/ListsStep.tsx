@@ -15,8 +15,8 @@ const MEANS: Readonly<Record<(typeof KIND_LISTS)[number], string>> = {
   approved: 'planted here by choice',
   watched: 'spreading perhaps: reported when seen',
   invasive: 'not wanted: goes to review when named',
-  rare: 'kept to its last: goes to review when named',
-  protected: 'works on it need leave first: every judgement says so, and felling goes to review',
+  rare: 'rare: retained as long as possible; goes to review when named',
+  protected: 'work on it needs a permit first: every assessment says so, and felling goes to review',
 };
 /** Problems shown before the rest folds. */
 const SHOWN = 5;
@@ -74,9 +74,9 @@ export function ListsStep({ given, keep }: StepProps) {
               )
             }
           >
-            Keep these lists
+            Save lists
           </Button>
-          <Button onPress={() => setRead(null)}>Leave them</Button>
+          <Button onPress={() => setRead(null)}>Cancel</Button>
         </View>
       ) : null}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

@@ -58,12 +58,12 @@ export function OutlineStep({ given, keep }: StepProps) {
           <Small>{`Tap the map at each corner, in turn. ${drawn.length} corner${drawn.length === 1 ? '' : 's'} so far; three at least.`}</Small>
           <View className="flex-row flex-wrap gap-2">
             <Button kind="next" disabled={drawn.length < 3} onPress={() => void attempt(() => [[[...drawn, drawn[0] as Corner]]])}>
-              Keep this outline
+              Save outline
             </Button>
             <Button disabled={drawn.length === 0} onPress={() => setCorners(drawn.slice(0, -1))}>
-              Take the last corner back
+              Undo last corner
             </Button>
-            <Button onPress={() => setCorners(null)}>Leave it</Button>
+            <Button onPress={() => setCorners(null)}>Cancel</Button>
           </View>
         </View>
       ) : (
@@ -74,7 +74,7 @@ export function OutlineStep({ given, keep }: StepProps) {
             accept=".geojson,.json,application/geo+json"
             onFile={(file) => void attempt(async () => readOutline(await file.text()))}
           />
-          <Button onPress={() => setCorners([])}>{given.outline ? 'Draw it anew' : 'Draw it'}</Button>
+          <Button onPress={() => setCorners([])}>{given.outline ? 'Draw again' : 'Draw it'}</Button>
         </View>
       )}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

@@ -51,24 +51,24 @@ export function SetUpScreen() {
     <Page title="Setting up" wide={wide}>
       <Body>
         {far.isDone
-          ? 'The first hour is over. Everything here can be done again.'
+          ? 'Finish setup. Everything here can be done again.'
           : `The first hour: ${done} of 6 done. Each step can be left out for now and done again later.`}
       </Body>
       {district ? <Districts districts={districts} picked={district.id} onPick={setPicked} /> : <Waiting what="the districts" />}
       {district ? (
         <View className={wide ? 'flex-row flex-wrap items-start gap-4' : 'gap-4'} key={district.id}>
-          <Step number={1} title="What lies behind the map" isDone={far.backgrounds > 0} wide={wide}>
+          <Step number={1} title="Map background" isDone={far.backgrounds > 0} wide={wide}>
             <BehindStep district={districts.length > 1 ? district : null} />
           </Step>
           <OfDistrict id={district.id} wide={wide} />
           <Step number={5} title="The tree list" isDone={far.trees > 0} wide={wide}>
             <Body>A list as CSV or GeoJSON. Nothing is kept before you have seen what would come in.</Body>
             <Button className="self-start" kind={far.trees > 0 ? 'plain' : 'next'} onPress={() => router.push('/exchange')}>
-              Bring the list in
+              Import list
             </Button>
           </Step>
           <Step number={6} title="People" isDone={far.people > 1} wide={wide}>
-            <Body>{far.people === 1 ? 'You are alone so far.' : `${far.people} people.`} Each is invited by a link that is good once.</Body>
+            <Body>{far.people === 1 ? 'No other people yet.' : `${far.people} people.`} Each is invited by a link that is good once.</Body>
             {account.role === 'administrator' ? (
               <Button className="self-start" onPress={() => router.push('/people')}>
                 Invite people
@@ -82,10 +82,10 @@ export function SetUpScreen() {
       {leave.error ? <Remark mood="caution">{leave.error.message}</Remark> : null}
       <View className="flex-row flex-wrap gap-2">
         {far.isDone ? (
-          <Button onPress={() => leave.mutate(false)}>Begin the first hour again</Button>
+          <Button onPress={() => leave.mutate(false)}>Restart setup</Button>
         ) : (
           <Button kind="next" onPress={() => leave.mutate(true, { onSuccess: () => router.navigate('/today') })} disabled={leave.isPending}>
-            The first hour is over
+            Finish setup
           </Button>
         )}
       </View>
@@ -130,7 +130,7 @@ function OfDistrict({ id, wide }: { id: string; wide: boolean }) {
       <Step number={2} title="Outline" isDone={given.outline !== null} wide={wide}>
         <OutlineStep given={given} keep={act} />
       </Step>
-      <Step number={3} title="Climate and rhythm" isDone={given.hardiness !== null} wide={wide}>
+      <Step number={3} title="Climate and inspection interval" isDone={given.hardiness !== null} wide={wide}>
         <ClimateStep given={given} keep={act} />
       </Step>
       <Step number={4} title="Local lists" isDone={Object.values(given.lists).some((list) => list.length > 0)} wide={wide}>

@@ -9,7 +9,7 @@ export function NotFound() {
   return (
     <View className="gap-3 p-5">
       <Heading>No such page</Heading>
-      <Body>The address leads nowhere here. What was entered on this device is still kept.</Body>
+      <Body>This page does not exist. Entries on this device are still saved.</Body>
       <Button kind="next" onPress={() => router.replace('/today')}>
         To what is due today
       </Button>

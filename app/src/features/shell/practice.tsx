@@ -16,7 +16,7 @@ export function PracticeBanner() {
   if (!on) return null;
   return (
     <View role="status" className="border-b-2 border-dashed border-ink bg-slate-wash px-4 py-1">
-      <Small className="text-ink">Practice: simulated devices are out. What they read is marked, and counts for nothing.</Small>
+      <Small className="text-ink">Practice mode: simulated devices are on. Their readings are never used in an assessment.</Small>
     </View>
   );
 }

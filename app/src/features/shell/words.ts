@@ -16,9 +16,9 @@ export const dateWithSeason = (iso: string, latitude: number): string => withSea
 export function dueWords(today: string, due: string): string {
   const days = daysBetween(today, due);
   if (days === 0) return 'due today';
-  if (days < -60) return `${Math.round(-days / 30.44)} months over`;
-  if (days < 0) return `${-days} day${days === -1 ? '' : 's'} over`;
-  return `in ${days} day${days === 1 ? '' : 's'}`;
+  if (days < -60) return `${Math.round(-days / 30.44)} months overdue`;
+  if (days < 0) return `${-days} day${days === -1 ? '' : 's'} overdue`;
+  return `due in ${days} day${days === 1 ? '' : 's'}`;
 }
 
 export { distanceInWords as distanceWords } from '@dendrix/core/words/distances';

@@ -32,7 +32,7 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const maySpeak = account !== null && account.role !== 'viewer';
   const send = async () => {
-    if (text.trim() === '') return setProblem('Write a word first.');
+    if (text.trim() === '') return setProblem('Enter a comment first.');
     try {
       await say(visitId, point, text, to);
       setText('');
@@ -51,7 +51,7 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
       ))}
       {maySpeak ? (
         <View className="gap-2">
-          <Field label={`A word on ${about}`} value={text} onChangeText={setText} multiline problem={problem} />
+          <Field label={`Comment on ${about}`} value={text} onChangeText={setText} multiline problem={problem} />
           {asking ? (
             <Several
               label="Who is told"
@@ -62,11 +62,11 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
             />
           ) : null}
           <View className="flex-row flex-wrap gap-2">
-            <Button kind="second" label={`Say it: ${about}`} onPress={() => void send()}>
-              Say it
+            <Button kind="second" label={`Post: ${about}`} onPress={() => void send()}>
+              Post
             </Button>
             <Button onPress={() => setAsking(!asking)}>
-              {to.length > 0 ? `To ${to.length} ${to.length === 1 ? 'person' : 'people'}` : 'Tell somebody'}
+              {to.length > 0 ? `To ${to.length} ${to.length === 1 ? 'person' : 'people'}` : 'Notify someone'}
             </Button>
           </View>
         </View>

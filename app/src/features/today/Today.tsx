@@ -76,17 +76,17 @@ export function Today() {
         </Body>
         <Strong>
           {stops.length === 0
-            ? 'Nothing is due.'
+            ? 'No trees are due.'
             : `${stops.length}${more ? ` of more than ${total}` : total > stops.length ? ` of ${total}` : ''} tree${stops.length === 1 ? '' : 's'}, about ${distanceWords(metres, units)} to walk in this order`}
         </Strong>
         {stops.length > 0 && total > stops.length ? (
           <Small>The most urgent about {from ? 'where you stand' : `${stops[0]?.tree.place.split(',')[0]}`}.</Small>
         ) : null}
       </View>
-      {putOff > 0 ? <Small>{`${putOff} more ${putOff === 1 ? 'is' : 'are'} due and put off for now.`}</Small> : null}
+      {putOff > 0 ? <Small>{`${putOff} more due ${putOff === 1 ? 'tree is' : 'trees are'} postponed.`}</Small> : null}
       <Elsewhere trees={elsewhere} />
       {parcels.length > 0 ? (
-        <Remark mood={parcels.some((p) => p.problem) ? 'caution' : 'second'} title={`${parcels.length} waiting to be sent`}>
+        <Remark mood={parcels.some((p) => p.problem) ? 'caution' : 'second'} title={`${parcels.length} waiting to upload`}>
           <View className="gap-2">
             {parcels.map((parcel) => (
               <Small key={parcel.id} className="text-ink">
@@ -95,7 +95,7 @@ export function Today() {
               </Small>
             ))}
             <Button onPress={() => void send()} disabled={!online}>
-              {online ? 'Send now' : 'Sends itself when there is a signal'}
+              {online ? 'Upload now' : 'Uploads when you are online'}
             </Button>
           </View>
         </Remark>
@@ -104,7 +104,7 @@ export function Today() {
       <MyRound today={today} />
       {range.own.length > 0 ? (
         <Choice
-          label="Whose trees"
+          label="Area"
           shown={false}
           options={[
             { value: 'own', words: range.own.length === 1 ? (range.own[0]?.name ?? '') : 'My districts' },
@@ -114,13 +114,13 @@ export function Today() {
           onChange={(value) => showWholeTown(value === 'town')}
         />
       ) : null}
-      <Choice label="How far ahead" shown={false} options={SPANS} value={span} onChange={setSpan} />
+      <Choice label="Due within" shown={false} options={SPANS} value={span} onChange={setSpan} />
       {total > stops.length || from ? (
         <View className="gap-1">
           <Button className="self-start" onPress={from ? () => setFrom(null) : locate}>
-            {from ? 'Begin at the most urgent' : 'Begin where I stand'}
+            {from ? 'Start with the most urgent' : 'Start from my location'}
           </Button>
-          {lost ? <Small role="alert">This device did not tell where it is.</Small> : null}
+          {lost ? <Small role="alert">Location not available.</Small> : null}
         </View>
       ) : null}
       <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-3'}>
@@ -141,17 +141,17 @@ function NothingDue() {
   if (data?.trees !== 0)
     return (
       <Card>
-        <Heading>The round is done</Heading>
-        <Body>Look further ahead above, or choose a tree on the map.</Body>
+        <Heading>All done for today</Heading>
+        <Body>Choose a later date above, or choose a tree on the map.</Body>
       </Card>
     );
   return (
     <Card>
       <Heading>No tree yet</Heading>
-      <Body>Bring the list of trees in, or add the first one on the map.</Body>
+      <Body>Import your tree list, or add the first tree on the map.</Body>
       <View className="flex-row flex-wrap gap-2">
         {account && mayAct(account.role, 'coordinator') ? (
-          <Button onPress={() => router.navigate('/exchange')}>Bring the list in</Button>
+          <Button onPress={() => router.navigate('/exchange')}>Import tree list</Button>
         ) : null}
         <Button onPress={() => router.navigate('/map?add=1')}>Add a tree</Button>
       </View>
@@ -166,9 +166,9 @@ function FirstHour() {
   const { data } = useQuery({ ...howFarSetUp, enabled: account !== null && mayAct(account.role, 'coordinator') });
   if (!data || data.isDone || data.districts === 0) return null;
   return (
-    <Remark mood="second" title="The town is being set up">
+    <Remark mood="second" title="Setup is not finished">
       <Button kind="next" className="self-start" onPress={() => router.navigate('/set-up')}>
-        Go on with it
+        Continue setup
       </Button>
     </Remark>
   );
@@ -207,7 +207,7 @@ function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
   const [all, setAll] = useState(false);
   if (trees.length === 0) return null;
   return (
-    <Remark mood="caution" title={`${trees.length} more that press, outside this round`}>
+    <Remark mood="caution" title={`${trees.length} more urgent trees, outside this round`}>
       <View className="flex-row flex-wrap gap-2">
         {trees.slice(0, all ? trees.length : ELSEWHERE).map((tree) => (
           <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>

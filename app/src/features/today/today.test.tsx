@@ -36,7 +36,7 @@ describe('today', () => {
       tree(2, { dueOn: '2026-06-15', dueBecause: 'vigour fair' }),
       tree(3, { dueOn: '2026-07-20', dueBecause: 'later' }),
     ]);
-    expect(screen.getByText('5 days over')).toBeTruthy();
+    expect(screen.getByText('5 days overdue')).toBeTruthy();
     expect(screen.getByText('due today')).toBeTruthy();
     expect(screen.getByText(/^2 trees, about /)).toBeTruthy();
     expect(screen.getAllByRole('button', { name: /^Start a visit to Q/ })).toHaveLength(2);
@@ -45,7 +45,7 @@ describe('today', () => {
   });
   it('looks further ahead when it is asked to', () => {
     show([tree(3, { dueOn: '2026-07-10', dueBecause: 'later' })]);
-    expect(screen.getByText('The round is done')).toBeTruthy();
+    expect(screen.getByText('All done for today')).toBeTruthy();
     fireEvent.click(screen.getAllByRole('radio').at(-1) as HTMLElement);
     expect(screen.getByRole('button', { name: 'Start a visit to Q 3' })).toBeTruthy();
   });

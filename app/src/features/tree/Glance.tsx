@@ -34,7 +34,7 @@ export function Glance({ tree, visits, earlier }: Props) {
         </View>
       </View>
       {matters.length > 0 ? (
-        <View className="gap-1 border-l-4 border-l-sulphur bg-sulphur-wash px-3 py-2" role="group" aria-label="What matters">
+        <View className="gap-1 border-l-4 border-l-sulphur bg-sulphur-wash px-3 py-2" role="group" aria-label="Priorities">
           {matters.map((words, i) => (
             <Body key={words} className={i === 0 ? 'font-body-bold' : ''}>
               {words}
@@ -43,8 +43,8 @@ export function Glance({ tree, visits, earlier }: Props) {
         </View>
       ) : null}
       <View className="gap-1">
-        <Line label="Not seen" words={unseen} />
-        {next ? <Line label="To do" words={`${capital(next.do)}${next.who ? `, ${next.who}` : ''}`} /> : null}
+        <Line label="Not inspected" words={unseen} />
+        {next ? <Line label="Action" words={`${capital(next.do)}${next.who ? `, ${next.who}` : ''}`} /> : null}
       </View>
     </View>
   );
@@ -68,14 +68,14 @@ function mattersOf(tree: TreeDetail, last: VisitView | undefined): string[] {
     ...(risk === 'high' || risk === 'extreme' ? [`Field screening: ${risk}.`] : []),
     ...(bad ? judgement.soundness.reasons.slice(0, 1) : []),
     ...worse.slice(0, 1).map((change) => change.says),
-    ...(tree.standing === 'contested' ? ['The name is contested: two say otherwise.'] : []),
-    ...(judgement.overruled.some((one) => one.milder) ? ['The observer judged milder than the rules.'] : []),
+    ...(tree.standing === 'contested' ? ['The name is disputed: two reviewers disagree.'] : []),
+    ...(judgement.overruled.some((one) => one.milder) ? ['The inspector rated lower than calculated.'] : []),
   ].slice(0, 3);
 }
 
 function unseenWords(visits: readonly VisitView[], earlier: number): string {
   const last = visits.at(-1);
-  if (!last) return 'all of it: nobody has visited it yet';
+  if (!last) return 'everything: not visited yet';
   const { never, lately } = unseenSides(
     library,
     visits.map((visit) => visit.look),

@@ -36,7 +36,7 @@ export function History({ tree, earlier }: { tree: TreeDetail; earlier: number }
           ))}
           {newest.length === 0 ? <Small>No sign at the last visit.</Small> : null}
           <Small>
-            Dotted: nobody looked.
+            Dotted: not inspected.
             {never.length === 0
               ? ''
               : earlier > 0

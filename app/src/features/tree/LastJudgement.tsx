@@ -31,7 +31,7 @@ export function LastJudgement({ visit, visits }: { visit: VisitView; visits: rea
         </View>
       ) : null}
       {judgement.overruled.map((one) => (
-        <Remark key={one.what} mood="second" title="The observer saw it otherwise">
+        <Remark key={one.what} mood="second" title="Changed by the inspector">
           {overruledWords(one)}
         </Remark>
       ))}

@@ -45,11 +45,11 @@ export function OverTheYears({ visits, reviews = NONE, place = ANYWHERE, earlier
   if (told.length === 0) return null;
   return (
     <Card className="gap-3">
-      <Heading>Over the years</Heading>
+      <Heading>Trends</Heading>
       {earlier > 0 ? <Small>From the visits shown; {earlier} earlier ones are not counted here.</Small> : null}
       {alerts.length > 0 ? (
         <Remark mood="caution" title={alerts.length === 1 ? 'One thing gets worse' : `${alerts.length} things get worse`}>
-          More than repeat readings differ by.
+          More than measurement error.
         </Remark>
       ) : null}
       {(all ? told : told.slice(0, FIRST_SHOWN)).map((change) => (
@@ -64,7 +64,7 @@ export function OverTheYears({ visits, reviews = NONE, place = ANYWHERE, earlier
       {told.length > FIRST_SHOWN ? (
         <Button onPress={() => setAll(!all)}>{all ? 'Fewer' : `${told.length - FIRST_SHOWN} more`}</Button>
       ) : null}
-      <Small>A broken line: nothing beyond what repeat readings differ by.</Small>
+      <Small>Dashed line: change is within measurement error.</Small>
     </Card>
   );
 }

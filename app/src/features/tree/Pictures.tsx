@@ -13,13 +13,13 @@ export function Pictures({ tree, onOpen }: { tree: TreeDetail; onOpen: (photo: P
   const missing = photos.filter((photo) => !tree.arrivedPhotos.includes(photo.id)).length;
   return (
     <View className="gap-2">
-      <Heading>Pictures</Heading>
+      <Heading>Photos</Heading>
       <View className="flex-row flex-wrap gap-2">
         {photos.map((photo) => (
           <Thumbnail key={photo.id} photo={photo} arrived={tree.arrivedPhotos.includes(photo.id)} onPress={() => onOpen(photo)} />
         ))}
       </View>
-      {missing > 0 ? <Small>{missing} still on the way from the device that took them.</Small> : null}
+      {missing > 0 ? <Small>{missing} not uploaded yet.</Small> : null}
     </View>
   );
 }

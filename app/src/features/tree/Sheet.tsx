@@ -19,7 +19,7 @@ export function Sheet({ tree }: { tree: TreeDetail }) {
   };
   return (
     <View className="gap-2">
-      <Small className="font-body-bold">One sheet to print (PDF)</Small>
+      <Small className="font-body-bold">Print one page (PDF)</Small>
       <View className="flex-row gap-2">
         <Button label="Sheet to print, A4" onPress={() => print('a4')}>
           A4

@@ -64,7 +64,7 @@ export function TreePage({ id }: { id: string }) {
     return (
       <View className="p-4">
         {unsent.length > 0 ? (
-          <Remark mood="second" title="A visit waits to be sent">
+          <Remark mood="second" title="A visit is waiting to upload">
             It is kept on this device and goes out when there is a signal.
           </Remark>
         ) : null}
@@ -93,7 +93,7 @@ export function TreePage({ id }: { id: string }) {
         </Remark>
       ) : null}
       {unsent.map((parcel) => (
-        <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit waits to be sent">
+        <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit is waiting to upload">
           {parcel.problem
             ? `${parcel.problem.detail} Mend it under More.`
             : 'It stands below as it will be; it is kept on this device and goes out when there is a signal.'}
@@ -118,7 +118,7 @@ export function TreePage({ id }: { id: string }) {
     <View>
       <OverTheYears visits={tree.visits} reviews={tree.reviews} place={place} earlier={left} />
       {last ? (
-        <Fold title="The last look" says={`${last.by.name}, ${dayWords(last.look.day)}: ${last.judgement.lookedAt.percent} % looked at`}>
+        <Fold title="Last inspection" says={`${last.by.name}, ${dayWords(last.look.day)}: ${last.judgement.lookedAt.percent} % looked at`}>
           <LastJudgement visit={last} visits={visits} />
         </Fold>
       ) : null}
@@ -126,7 +126,7 @@ export function TreePage({ id }: { id: string }) {
         <Talk tree={tree} visitId={null} point="tree" about="this tree" />
       </Fold>
       <Fold
-        title="Every name it had"
+        title="Name history"
         says={`${namesWords(tree)}${reviews > 0 ? `, ${reviews} review${reviews === 1 ? '' : 's'}` : ''}`}
         open={tree.standing === 'contested' || tree.standing === 'questioned'}
       >
@@ -134,10 +134,10 @@ export function TreePage({ id }: { id: string }) {
           <NameGiven key={d.id} given={d} tree={tree} />
         ))}
         {tree.determinations.length === 0 ? (
-          <Small>Nobody has named it{tree.writtenName ? `; the town list says “${tree.writtenName}”` : ''}.</Small>
+          <Small>Not identified yet{tree.writtenName ? `; the town list says “${tree.writtenName}”` : ''}.</Small>
         ) : null}
       </Fold>
-      <Fold title="What happened" says={happenedWords(tree, left)}>
+      <Fold title="History" says={happenedWords(tree, left)}>
         {() => (
           <>
             <Timeline tree={tree} />
@@ -146,7 +146,7 @@ export function TreePage({ id }: { id: string }) {
         )}
       </Fold>
       {visits.length > 1 ? (
-        <Fold title="Two visits side by side" says="what changed between any two, and what did not">
+        <Fold title="Compare two visits" says="what changed between any two, and what did not">
           {() => <SideBySide tree={tree} />}
         </Fold>
       ) : null}
@@ -164,7 +164,7 @@ export function TreePage({ id }: { id: string }) {
         <Facts tree={tree} />
         <Sheet tree={tree} />
       </Fold>
-      <Fold title="Is it as it was written?" says="holds this tree’s record against the chain">
+      <Fold title="Check record integrity" says="checks this tree’s record against the audit log">
         {() => <AsWritten tree={tree.id} />}
       </Fold>
     </View>
@@ -191,7 +191,7 @@ export function TreePage({ id }: { id: string }) {
         <View className={wide ? 'w-full max-w-[1148px] flex-row items-center gap-4 self-center' : 'gap-2'}>
           <View className="min-w-0 flex-1">
             <View className="flex-row justify-between gap-3">
-              <Small>Come back{tree.dueOn ? `, ${dueWords(today, tree.dueOn)}` : ''}</Small>
+              <Small>Next visit{tree.dueOn ? `, ${dueWords(today, tree.dueOn)}` : ''}</Small>
             </View>
             <Strong>{tree.dueOn ? `by ${dateWithSeason(tree.dueOn, tree.latitude)}` : 'no date set'}</Strong>
             {tree.dueBecause ? <Small numberOfLines={2}>{tree.dueBecause}</Small> : null}
@@ -199,15 +199,15 @@ export function TreePage({ id }: { id: string }) {
           <View className="flex-row gap-2">
             {mayVisit ? (
               <Button kind="next" className="flex-1 px-6" label="Visit it: start a visit" onPress={() => router.push(`/visit/${tree.id}`)}>
-                Visit it
+                Start visit
               </Button>
             ) : null}
             {mayVisit ? (
               <Button
-                label={presence.here ? 'I have left this tree' : 'I am here, at this tree'}
+                label={presence.here ? 'I have left this tree this tree' : 'I am at this tree, at this tree'}
                 onPress={() => presence.setHere(!presence.here)}
               >
-                {presence.here ? 'I have left' : 'I am here'}
+                {presence.here ? 'I have left this tree' : 'I am at this tree'}
               </Button>
             ) : null}
             <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>On the map</Button>

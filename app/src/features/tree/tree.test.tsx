@@ -22,7 +22,7 @@ describe('a tree’s page', () => {
     show();
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Quercus palustris');
     expect(screen.getByText('Proposed, waits for a second look')).toBeTruthy();
-    unfold(/^Every name it had2 different ones/);
+    unfold(/^Name history2 different ones/);
     const names = screen.getAllByText(/^Quercus (rubra|palustris)$/).map((one) => one.textContent);
     expect(names.slice(-2)).toEqual(['Quercus palustris', 'Quercus rubra']);
   });
@@ -36,7 +36,7 @@ describe('a tree’s page', () => {
   it('a visit opens to everything it saw, with its note', () => {
     show();
     expect(screen.queryByText('Behind the sign post.')).toBeNull();
-    unfold(/^What happened/);
+    unfold(/^History/);
     fireEvent.click(screen.getByRole('button', { name: /1 June 2024, Adaeze Fenwick/ }));
     expect(screen.getByText('Behind the sign post.')).toBeTruthy();
     expect(screen.getByText(/^Cavity, east side of the stem/)).toBeTruthy();
@@ -58,18 +58,18 @@ describe('a tree’s page', () => {
       closes: null,
     };
     show(aRecord([first, second], { reviews: [review] }));
-    unfold(/^Every name it had.*1 review/);
-    unfold(/^What happened/);
+    unfold(/^Name history.*1 review/);
+    unfold(/^History/);
     expect(screen.getByText('overturned by Perrin Oakes: Blunt buds.')).toBeTruthy();
     expect(screen.getByRole('button', { name: /1 June 2026, .*overturned by Perrin Oakes/ })).toBeTruthy();
   });
-  it('a look that is to settle the name is told with its day', () => {
+  it('a look that is to confirm the name is told with its day', () => {
     const planned = {
       ...second,
       laterLooks: [{ trait: 'fruit-type', months: [9, 10], by: '2026-10-31', because: 'Acorn cup, September to October' }],
     };
     show(aRecord([first, planned]));
-    const settle = within(screen.getByText('What will settle the name').parentElement as HTMLElement);
+    const settle = within(screen.getByText('What will confirm the name').parentElement as HTMLElement);
     expect(settle.getByText(/Acorn cup, September to October\. By 31 October 2026, autumn/)).toBeTruthy();
   });
   it('the sheet is asked for in the units of the person, and what goes wrong is told', async () => {
@@ -105,8 +105,8 @@ describe('a tree’s page', () => {
   });
   it('without a visit it says so and keeps what the list says', () => {
     show(aRecord([], { writtenName: 'red oak', standing: 'imported' }));
-    expect(screen.getByText('all of it: nobody has visited it yet')).toBeTruthy();
-    unfold(/^Every name it had/);
+    expect(screen.getByText('everything: not visited yet')).toBeTruthy();
+    unfold(/^Name history/);
     expect(screen.getByText(/the town list says “red oak”/)).toBeTruthy();
   });
 });

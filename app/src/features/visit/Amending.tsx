@@ -23,21 +23,21 @@ export function Amending({ draft, visits, change, onDrop }: Props) {
   const elsewhere = newest && newest.id !== amends.visit ? newest : null;
   if (elsewhere)
     return (
-      <Remark mood="caution" title={`${elsewhere.by.name} amended this visit meanwhile`}>
+      <Remark mood="caution" title={`${elsewhere.by.name} also amended this visit`}>
         <View className="gap-2">
-          <Body>What they wrote is not in yours. Look at it on the page of the tree, then say which of the two is to stand.</Body>
+          <Body>Your version does not include theirs. Read it on the tree page, then choose one.</Body>
           <View className="flex-row flex-wrap gap-2">
             <Button kind="next" onPress={() => change({ amends: { ...amends, visit: elsewhere.id } })}>
-              Mine corrects theirs
+              Keep my version
             </Button>
-            <Button onPress={onDrop}>Theirs stands, mine goes</Button>
+            <Button onPress={onDrop}>Keep their version</Button>
           </View>
         </View>
       </Remark>
     );
   return (
-    <Remark mood="second" title={`You amend the visit of ${dayWords(amends.day)}`}>
-      Change what was wrong and send it. What was written stays in the record beside it.
+    <Remark mood="second" title={`You are amending the visit of ${dayWords(amends.day)}`}>
+      Correct the errors and submit. The original stays in the record.
     </Remark>
   );
 }

@@ -5,10 +5,10 @@ import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from './useDraft';
 
 const CHECKS = [
-  { id: 'traffic', words: 'Traffic', hint: 'A safe place to stand, seen by drivers' },
-  { id: 'overhead', words: 'Overhead', hint: 'Dead or hung branches; never stand under them' },
-  { id: 'base', words: 'The base', hint: 'No fresh lean, no lifting soil' },
-  { id: 'plants', words: 'On the stem', hint: 'Irritant vines or sap: gloves; nests, stinging insects, ticks' },
+  { id: 'traffic', words: 'Traffic', hint: 'Stand in a safe place where drivers can see you' },
+  { id: 'overhead', words: 'Overhead', hint: 'Dead or hanging branches. Never stand under them.' },
+  { id: 'base', words: 'The base', hint: 'No new lean. No lifting soil.' },
+  { id: 'plants', words: 'On the stem', hint: 'Irritant vines or sap: wear gloves. Watch for nests, stinging insects and ticks.' },
 ] as const;
 
 /** The first look, from a distance: is it safe to go in? */
@@ -20,7 +20,7 @@ export function SafetyStep({ draft, change }: { draft: VisitDraft; change: Chang
     <View className="gap-4 p-4">
       <View className="gap-1">
         <Title>Stop and look first</Title>
-        <Body className="text-soft">From a distance. Tick what you have looked at.</Body>
+        <Body className="text-soft">Do this from a distance. Tick each check when done.</Body>
       </View>
       {CHECKS.map((check) => {
         const on = draft.safety.includes(check.id);
@@ -44,11 +44,11 @@ export function SafetyStep({ draft, change }: { draft: VisitDraft; change: Chang
         );
       })}
       <Button kind="next" onPress={() => change({ safetyDone: true })}>
-        {left === 0 ? 'Safe to go in' : `Go on with ${left} not looked at`}
+        {left === 0 ? 'It is safe: go in' : `Go in with ${left} not checked`}
       </Button>
       <Small>
-        Not safe? Stay out, close off the ground if you can, and call the people who may act. You can look with binoculars and record from
-        here. This notebook never asks you to climb or cut.
+        Not safe? Stay out. Close off the area if you can. Call the people allowed to act. You can inspect with binoculars and record from
+        here. This app never asks you to climb or cut.
       </Small>
     </View>
   );

@@ -51,7 +51,7 @@ export function StartVisit() {
         setProblem(null);
         setHere({ latitude: coords.latitude, longitude: coords.longitude });
       },
-      () => setProblem('This device did not tell where it is. Find the tree by its tag, or on the map.'),
+      () => setProblem('Location not available. Search by tag, or use the map.'),
       { enableHighAccuracy: true, timeout: 8000 },
     );
   return (
@@ -81,7 +81,7 @@ export function StartVisit() {
           <View className="flex-row flex-wrap gap-2">
             <Button onPress={locate}>Nearest to me</Button>
             <Button onPress={() => router.navigate('/map')}>On the map</Button>
-            <Button onPress={() => router.navigate('/map?add=1')}>It is not on the list</Button>
+            <Button onPress={() => router.navigate('/map?add=1')}>Tree not listed: add it</Button>
           </View>
         </View>
       }

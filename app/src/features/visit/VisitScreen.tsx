@@ -40,7 +40,7 @@ const PARTS: readonly { part: Part; words: string }[] = [
   { part: 'name', words: 'Name' },
   { part: 'measure', words: 'Measure' },
   { part: 'walk', words: 'Walk round' },
-  { part: 'judge', words: 'Judge' },
+  { part: 'judge', words: 'Assess' },
 ];
 
 /** A visit from safety to sending. */
@@ -58,20 +58,20 @@ export function VisitScreen({ treeId }: { treeId: string }) {
   const [problem, setProblem] = useState<string | null>(null);
 
   if (!tree || !draft) {
-    const missing = detail.error && !tree ? 'This tree is not on this device. Open it once with a signal.' : null;
-    return <Waiting what="the tree" problem={missing} retry={<Button onPress={() => router.navigate('/today')}>Back to today</Button>} />;
+    const missing = detail.error && !tree ? 'This tree is not on this device. Open it once while online.' : null;
+    return <Waiting what="the tree" problem={missing} retry={<Button onPress={() => router.navigate('/today')}>Back to Today</Button>} />;
   }
   if (drafting.elsewhere) {
     const sent = drafting.elsewhere === 'sent';
     return (
       <View className="gap-3 p-4">
-        <Remark mood="caution" title={sent ? 'This visit was sent from another tab' : 'This visit goes on in another tab'}>
+        <Remark mood="caution" title={sent ? 'This visit was sent from another tab' : 'This visit is open in another tab'}>
           {sent
-            ? 'What you entered there is on its way. What was entered only here since then is not in it: begin another visit for that.'
-            : 'What was entered there since is not on this screen, so nothing more is kept from here. Load what stands there and go on.'}
+            ? 'The entries from the other tab are uploading. Later entries made here are not included. Start another visit for those.'
+            : 'This screen is out of date and no longer saves. Load the other tab’s version to continue.'}
         </Remark>
         <Button kind="next" onPress={sent ? () => router.replace(`/tree/${treeId}`) : drafting.reload}>
-          {sent ? 'To the tree' : 'Load what stands there'}
+          {sent ? 'Open tree' : 'Load latest version'}
         </Button>
       </View>
     );
@@ -109,8 +109,8 @@ export function VisitScreen({ treeId }: { treeId: string }) {
         } catch (error) {
           setProblem(
             error instanceof DraftElsewhere
-              ? `${error.message} Leave it and open it again: what stands there is shown.`
-              : 'This device could not keep the visit: its storage may be full. Free some space and send again; nothing is lost meanwhile.',
+              ? `${error.message} Close the visit and open it again to see the saved version.`
+              : 'The visit was not saved: storage may be full. Free some space, then submit again. Nothing is lost.',
           );
         }
       }}
@@ -180,19 +180,19 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
             {tree.place}
           </Small>
           <Small role="status" className={`text-[13px] leading-[16px] ${drafting.problem ? 'font-body-bold text-oxide' : ''}`}>
-            {drafting.problem ? 'not kept: no room on this device' : saved ? 'saved here' : 'saving …'}
+            {drafting.problem ? 'not saved: device is full' : saved ? 'saved here' : 'saving …'}
           </Small>
         </View>
-        <Button label="Leave the visit; it is kept here" onPress={onClose} className="px-3">
-          Leave
+        <Button label="Close the visit (saved on this device)" onPress={onClose} className="px-3">
+          Close
         </Button>
       </View>
       <PracticeBanner />
       {draft.amends ? <Amending draft={draft} visits={visits} change={change} onDrop={onDrop} /> : <AtTree tree={draft.treeId} />}
       {drafting.problem ? <Remark mood="caution">{drafting.problem}</Remark> : null}
       {recordKnown ? null : (
-        <Remark mood="caution" title="The visits before are not on this device">
-          Faults known from them are not carried here. The record judges again from all of them once this visit arrives.
+        <Remark mood="caution" title="Earlier visits are not on this device">
+          Known defects from those visits are not shown here. The server reassesses with all visits after upload.
         </Remark>
       )}
       {!draft.safetyDone ? (
@@ -237,7 +237,7 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                 <>
                   <NameStep {...{ draft, naming, change, later, tree, date }} />
                   <Button kind="next" onPress={() => change({ part: 'measure' })}>
-                    Go on: measure
+                    Next: measure
                   </Button>
                 </>
               ) : null}
@@ -251,14 +251,14 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                     onPick={(t) => change({ trait: t.id })}
                     line={draft.line}
                   />
-                  <Button onPress={() => setNames(true)}>The names so far, or write one</Button>
+                  <Button onPress={() => setNames(true)}>Possible species, or type a name</Button>
                 </>
               ) : null}
               {draft.part === 'measure' ? (
                 <>
                   <MeasureStep {...{ draft, measuring, change, tree, taxon, before, date }} />
                   <Button kind="next" onPress={() => change({ part: 'walk' })}>
-                    Go on: walk round
+                    Next: walk round
                   </Button>
                 </>
               ) : null}
@@ -269,7 +269,7 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                     dbh={measuring.values.dbh?.m ?? tree.dbh}
                     onMark={setMarking}
                   />
-                  <Button onPress={() => change({ part: 'judge' })}>Go on: judge</Button>
+                  <Button onPress={() => change({ part: 'judge' })}>Next: assess</Button>
                 </>
               ) : null}
               {draft.part === 'judge' ? (
@@ -282,7 +282,7 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                   date={date}
                   change={change}
                   onMark={(zone) => setMarking({ zone })}
-                  problem={empty ? 'Nothing has been recorded yet: look at something, or measure, first.' : problem}
+                  problem={empty ? 'Nothing is recorded yet. Inspect or measure something first.' : problem}
                   empty={empty}
                   onSend={() =>
                     void onSend(

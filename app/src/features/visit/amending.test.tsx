@@ -35,13 +35,13 @@ describe('amending a visit', () => {
     const onDrop = jest.fn();
     const draft = draftOf(visit, NOW);
     const { rerender } = render(<Amending draft={draft} visits={[visit]} change={change} onDrop={onDrop} />);
-    expect(screen.getByText('You amend the visit of 1 June 2026')).toBeTruthy();
+    expect(screen.getByText('You are amending the visit of 1 June 2026')).toBeTruthy();
     const theirs = { ...visit, id: 'theirs', amends: visit.id, finishedAt: '2026-06-02T10:00:00.000Z' };
     rerender(<Amending draft={draft} visits={[visit, theirs]} change={change} onDrop={onDrop} />);
-    expect(screen.getByText('Adaeze Fenwick amended this visit meanwhile')).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Mine corrects theirs' }));
+    expect(screen.getByText('Adaeze Fenwick also amended this visit')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Keep my version' }));
     expect(change).toHaveBeenCalledWith({ amends: { ...draft.amends, visit: 'theirs' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Theirs stands, mine goes' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Keep their version' }));
     expect(onDrop).toHaveBeenCalledTimes(1);
   });
 });

@@ -20,8 +20,7 @@ export interface Drafting {
 
 export type ChangeDraft = (part: Partial<VisitDraft> | ((now: VisitDraft) => Partial<VisitDraft>)) => void;
 
-const FULL =
-  'This device cannot keep what you enter: its storage may be full. Free some space; what stands on this screen is kept as soon as there is room.';
+const FULL = 'Not saved: this device’s storage may be full. Free some space. This screen saves as soon as there is room.';
 /** What could not be kept is tried again so often, ms. */
 const TRY_AGAIN_MS = 3000;
 

@@ -25,12 +25,12 @@ export function AddWorks({ onAdd }: { onAdd: (works: Works) => void }) {
         onChange={setKind}
       />
       <Field
-        label="Nearest distance to the stem"
+        label="Closest distance to the stem"
         value={typed}
         inputMode="decimal"
         suffix={treeUnit(settings)}
         onChangeText={setTyped}
-        problem={typed.trim() !== '' && m === null ? 'This is no length. Write a number, such as 3.5.' : null}
+        problem={typed.trim() !== '' && m === null ? 'Enter a distance, for example 3.5.' : null}
       />
       <WorksDates typed={dates} onChange={setDates} />
       <Button
@@ -41,7 +41,7 @@ export function AddWorks({ onAdd }: { onAdd: (works: Works) => void }) {
           setDates(NO_DATES);
         }}
       >
-        Add these works
+        Add works
       </Button>
     </View>
   );

@@ -16,8 +16,8 @@ import { Overrule } from './Overrule';
 import { Statements } from './Statements';
 
 const SHORT: Record<Beneath['what'], string> = {
-  'people-staying': 'People who stay',
-  'people-passing': 'People who pass',
+  'people-staying': 'People staying',
+  'people-passing': 'People passing',
   road: 'Road',
   building: 'Building',
   'parked-cars': 'Parked cars',
@@ -26,10 +26,10 @@ const SHORT: Record<Beneath['what'], string> = {
   nothing: 'Nothing',
 };
 const OFTEN: Record<Beneath['howOften'], string> = {
-  constant: 'Nearly always',
-  frequent: 'Much of the day',
-  occasional: 'Now and then',
-  rare: 'Seldom',
+  constant: 'Constant: nearly always',
+  frequent: 'Frequent: much of the day',
+  occasional: 'Occasional: now and then',
+  rare: 'Rare',
 };
 
 const SIDE: Record<NonNullable<Beneath['direction']>, string> = { n: 'N', ne: 'NE', e: 'E', se: 'SE', s: 'S', sw: 'SW', w: 'W', nw: 'NW' };
@@ -44,7 +44,7 @@ function Reach({ one, nth, onChange }: { one: Beneath; nth: string; onChange: (p
   return (
     <View className="gap-2">
       <Field
-        label={`Distance of its near edge from the stem${nth}`}
+        label={`Distance from the stem to its nearest edge${nth}`}
         value={typed}
         inputMode="decimal"
         suffix={treeUnit(settings)}
@@ -53,7 +53,7 @@ function Reach({ one, nth, onChange }: { one: Beneath; nth: string; onChange: (p
           const m = text.trim() === '' ? null : parseLength(text, treeUnit(settings));
           onChange(m === null ? { distance: undefined } : { distance: m });
         }}
-        problem={wrong ? 'This is no length. Write a number, such as 3.5.' : null}
+        problem={wrong ? 'Enter a distance, for example 3.5.' : null}
       />
       <Choice
         label={`On which side of the tree${nth}`}
@@ -62,7 +62,7 @@ function Reach({ one, nth, onChange }: { one: Beneath; nth: string; onChange: (p
         onChange={(direction) => onChange({ direction })}
       />
       <Choice
-        label={`A roof or lower crown over it${nth}`}
+        label={`Roof or lower crown that would catch a fall${nth}`}
         options={[
           { value: 'no', words: 'Nothing over it' },
           { value: 'yes', words: 'Sheltered' },
@@ -81,11 +81,11 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
     change((now) => ({ beneath: now.beneath.map((b, i) => (i === at ? { ...b, ...part } : b)) }));
   return (
     <Card className="gap-3">
-      <Heading>What is beneath it</Heading>
+      <Heading>Targets (people and property)</Heading>
       {draft.beneath.map((one, i) => (
         <View key={`${i}/${draft.beneath.length}`} className="gap-2 border-b border-rule pb-3">
           <Choice
-            label={`Beneath, ${i + 1}`}
+            label={`Target ${i + 1}`}
             shown={false}
             options={TARGETS.map((value) => ({ value, words: SHORT[value] }))}
             value={one.what}
@@ -93,7 +93,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           />
           {one.what === 'nothing' ? null : (
             <Choice
-              label={`How often, ${i + 1}`}
+              label={`Occupancy, target ${i + 1}`}
               shown={false}
               options={OCCUPANCIES.map((value) => ({ value, words: OFTEN[value] }))}
               value={one.howOften}
@@ -103,11 +103,8 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           {one.what === 'nothing' ? null : (
             <Reach one={one} nth={draft.beneath.length > 1 ? `, ${i + 1}` : ''} onChange={(part) => set(i, part)} />
           )}
-          <Button
-            label={`Take back what is beneath, ${i + 1}`}
-            onPress={() => change((now) => ({ beneath: now.beneath.filter((_b, j) => j !== i) }))}
-          >
-            Take back
+          <Button label={`Remove target ${i + 1}`} onPress={() => change((now) => ({ beneath: now.beneath.filter((_b, j) => j !== i) }))}>
+            Remove
           </Button>
         </View>
       ))}
@@ -118,11 +115,11 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           }))
         }
       >
-        {draft.beneath.length === 0 ? 'Say what is beneath' : 'Something else beneath'}
+        {draft.beneath.length === 0 ? 'Add a target' : 'Add another target'}
       </Button>
       {draft.beneath.length > 0 ? (
         <Choice
-          label="How the wind meets it"
+          label="Wind exposure"
           options={EXPOSURES.map((value) => ({ value, words: capital(value) }))}
           value={draft.exposure ?? 'usual'}
           onChange={(exposure) => change({ exposure })}
@@ -143,7 +140,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           ))}
           {screening.after.map((one) => (
             <Body key={one.do}>
-              Left after “{one.do}”: <Strong>{one.risk}</Strong>
+              Risk after “{one.do}”: <Strong>{one.risk}</Strong>
             </Body>
           ))}
           {screening.limits.map((limit) => (
@@ -160,7 +157,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           />
         </View>
       ) : (
-        <Small>Until somebody says what is beneath, nothing is said about people or property.</Small>
+        <Small>Add targets. Until then, risk to people or property is not rated.</Small>
       )}
     </Card>
   );

@@ -11,7 +11,7 @@ import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { Overrule } from './Overrule';
 
-const FOUND_WORDS = { look: 'look', close: 'look closely', sound: 'knock', probe: 'probe', dig: 'scrape the soil away' } as const;
+const FOUND_WORDS = { look: 'look', close: 'look closely', sound: 'knock', probe: 'probe', dig: 'uncover by hand' } as const;
 const SHOWN = 5;
 
 interface Props {
@@ -21,13 +21,13 @@ interface Props {
   onMark: (zone: NonNullable<Judgement['lookNext'][number]['zones'][number]>) => void;
 }
 
-/** What may be behind the signs, how likely each is and why, and which sign to look for next to tell. */
+/** Possible causes, how likely each is and why, and which sign to look for next to tell. */
 export function Causes({ judgement, draft, change, onMark }: Props) {
   const router = useRouter();
   if (judgement.agents.length === 0) return null;
   return (
     <Card className="gap-3">
-      <Heading>What may be behind the signs</Heading>
+      <Heading>Possible causes</Heading>
       {judgement.agents.slice(0, SHOWN).map((agent) => {
         const record = library.agents.find((a) => a.id === agent.agent);
         return (
@@ -55,15 +55,15 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
               </Body>
             )}
             <Small className="text-ink">{agent.because.join(' ')}</Small>
-            {record ? <Small>Told apart by: {record.toldApart}</Small> : null}
-            {record?.laboratory ? <Small>For sure: {record.laboratory}</Small> : null}
+            {record ? <Small>How to tell: {record.toldApart}</Small> : null}
+            {record?.laboratory ? <Small>To be certain: {record.laboratory}</Small> : null}
             {record?.reportable ? <Small className="font-body-bold text-oxide">{record.reportable}</Small> : null}
           </View>
         );
       })}
       {judgement.lookNext.length > 0 ? (
         <View className="gap-2">
-          <Strong>Look for next</Strong>
+          <Strong>Check next</Strong>
           {judgement.lookNext.map((look) => (
             <View key={look.sign} className="gap-1 border-l-2 border-oxide pl-3">
               <Body>
@@ -75,13 +75,13 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
               </Small>
               <View className="flex-row flex-wrap gap-2">
                 <Button label={`${look.label}: it is there`} onPress={() => onMark(look.zones[0] ?? 'surroundings')}>
-                  It is there
+                  Present
                 </Button>
                 <Button
                   label={`${look.label}: looked, not there`}
                   onPress={() => change((now) => ({ absent: [...new Set([...now.absent, look.sign])] }))}
                 >
-                  Looked, not there
+                  Not present
                 </Button>
               </View>
               <Small>At the {look.zones.slice(0, 3).map(zoneWords).join(', ')}.</Small>
@@ -91,15 +91,12 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
       ) : null}
       {draft.absent.length > 0 ? (
         <View className="gap-1">
-          <Small className="font-body-bold">Looked for and not there</Small>
+          <Small className="font-body-bold">Checked, not present</Small>
           {draft.absent.map((id) => (
             <View key={id} className="flex-row items-center justify-between gap-2">
               <Body>{library.signs.find((s) => s.id === id)?.label ?? id}</Body>
-              <Button
-                label={`Take back: ${id} was looked for`}
-                onPress={() => change((now) => ({ absent: now.absent.filter((a) => a !== id) }))}
-              >
-                Take back
+              <Button label={`Undo: ${id} checked`} onPress={() => change((now) => ({ absent: now.absent.filter((a) => a !== id) }))}>
+                Undo
               </Button>
             </View>
           ))}

@@ -57,12 +57,12 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       <Card>
         {by.byRecord ? (
           <View className="border-b border-rule pb-2">
-            <Small>Judged as, by the record</Small>
+            <Small>Assessed as (from the record)</Small>
             <Latin className="text-[24px] leading-[28px]">{by.taxon}</Latin>
-            <Small>{standingWords(tree.standing)}. This visit has not checked it.</Small>
+            <Small>{standingWords(tree.standing)}. Not checked on this visit.</Small>
           </View>
         ) : null}
-        <Small>{name.level === 'none' ? 'Name' : name.confirmed ? 'Name, enough to confirm' : 'Name, to be checked'}</Small>
+        <Small>{name.level === 'none' ? 'Name' : name.confirmed ? 'Name: enough evidence to confirm' : 'Name, to be checked'}</Small>
         <Latin className="text-[24px] leading-[28px]">
           {name.level === 'cf. species' ? 'cf. ' : ''}
           {name.taxon ?? 'not known'}
@@ -74,7 +74,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         return (
           <View key={scale} className="gap-1 border-b border-rule pb-3">
             <Scale label={label} bands={BANDS[scale]} judged={judged} bare />
-            {judged.overruled ? <Small className="text-slate">The rules say: {judged.overruled.from}.</Small> : null}
+            {judged.overruled ? <Small className="text-slate">Calculated: {judged.overruled.from}.</Small> : null}
             <Statements statements={judged.statements} />
             <Overrule
               what={scale}
@@ -102,7 +102,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       <BeneathCard draft={draft} judgement={judgement} change={change} />
       <WorksCard draft={draft} judgement={judgement} change={change} />
       <Card className="gap-3">
-        <Heading>What can be done</Heading>
+        <Heading>Options</Heading>
         <Choice
           label="Ranked for"
           options={PROFILES.map((value) => ({ value, words: PROFILE_WORDS[value] }))}
@@ -149,7 +149,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         />
       </Card>
       <Card className="gap-2">
-        <Small>Come back</Small>
+        <Small>Next visit</Small>
         <Heading>by {withSeason(judgement.comeBack.by, judgement.comeBack.season)}</Heading>
         <Statements statements={[wordsIn().explain.comeBack(judgement.comeBack)]} />
         <Overrule
@@ -160,31 +160,31 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
           overrules={draft.overrules}
           onChange={keep}
           typed={{
-            label: 'Come back by',
+            label: 'Next visit by',
             hint: 'year-month-day, after today, such as 2027-05-20',
             valid: (text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && text > date,
           }}
         />
       </Card>
       <Card className="gap-2">
-        <Heading>The note</Heading>
+        <Heading>Summary</Heading>
         <Body>{judgement.note}</Body>
         {judgement.overruled.map((one) => (
           <Small key={one.what} className={one.milder ? 'font-body-bold text-oxide' : 'text-slate'}>
             {overruledWords(one)}
-            {one.milder ? ' Milder than the rules: a second pair of eyes should see why.' : ''}
+            {one.milder ? ' Lower than the calculated rating. A reviewer should check why.' : ''}
           </Small>
         ))}
       </Card>
       <Cautions cautions={judgement.cautions} />
-      <Field label="A note for the one who comes next" value={draft.note} multiline onChangeText={(note) => change({ note })} />
+      <Field label="Note for the next visit" value={draft.note} multiline onChangeText={(note) => change({ note })} />
       {problem ? (
         <Remark mood="caution" title="Not sent">
           {problem}
         </Remark>
       ) : null}
       <Button kind="next" onPress={onSend} disabled={empty}>
-        Send for a second look
+        Submit for review
       </Button>
     </View>
   );
@@ -243,7 +243,7 @@ function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: 
           </View>
           {open === i ? (
             <>
-              <Field label="Why it does not count here" value={why} onChangeText={setWhy} />
+              <Field label="Reason for setting aside" value={why} onChangeText={setWhy} />
               <Button
                 disabled={why.trim().length < 3}
                 onPress={() => {
@@ -252,7 +252,7 @@ function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: 
                   setWhy('');
                 }}
               >
-                Set it aside
+                Set aside
               </Button>
             </>
           ) : null}
@@ -275,14 +275,14 @@ function NormalRemark({ normal, draft, change }: { normal: Judgement['normalHere
       <View className="gap-2">
         <Body>{normal.why}</Body>
         {mine ? (
-          <Button onPress={() => edit({ leftAside: undefined })}>Let it count again</Button>
+          <Button onPress={() => edit({ leftAside: undefined })}>Count it again</Button>
         ) : why === null ? (
-          <Button onPress={() => setWhy('')}>Count it all the same</Button>
+          <Button onPress={() => setWhy('')}>Count it anyway</Button>
         ) : (
           <>
-            <Field label="Why it counts here" value={why} onChangeText={setWhy} />
+            <Field label="Reason for counting" value={why} onChangeText={setWhy} />
             <Button disabled={why.trim().length < 3} onPress={() => edit({ putBack: why.trim() })}>
-              Put it back
+              Set aside again
             </Button>
           </>
         )}

@@ -32,7 +32,7 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
         <View className="gap-2">
           <Small className="text-ink">{set.why}</Small>
           <Button label={`Back to what the rules say of ${of}`} onPress={() => onChange([...rest])}>
-            Back to the rules
+            Use calculated value
           </Button>
         </View>
       </Remark>
@@ -40,12 +40,12 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
   if (!open)
     return (
       <Button kind="quiet" className="-ml-4 self-start" onPress={() => setOpen(true)}>
-        {`I see ${of} otherwise`}
+        {`Change ${of}`}
       </Button>
     );
   const ready = to !== null && to !== '' && why.trim().length >= 3 && (!typed || typed.valid(to));
   return (
-    <View className="gap-3 border-l-4 border-l-slate pl-3" role="group" aria-label={`I see ${of} otherwise`}>
+    <View className="gap-3 border-l-4 border-l-slate pl-3" role="group" aria-label={`Change ${of}`}>
       {typed ? (
         <Field
           label={typed.label}
@@ -56,13 +56,13 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
         />
       ) : (
         <Choice
-          label={`${of.charAt(0).toUpperCase()}${of.slice(1)} as I see it`}
+          label={`${of.charAt(0).toUpperCase()}${of.slice(1)} : my rating`}
           options={options.filter((o) => o.value !== ruled)}
           value={to}
           onChange={setTo}
         />
       )}
-      <Field label={`Why, for ${of}`} value={why} onChangeText={setWhy} multiline hint="kept, and shown to whoever looks second" />
+      <Field label={`Why, for ${of}`} value={why} onChangeText={setWhy} multiline hint="saved, and shown to the reviewer" />
       <View className="flex-row gap-2">
         <Button
           kind="second"
@@ -72,9 +72,9 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
             setOpen(false);
           }}
         >
-          Keep mine
+          Save my value
         </Button>
-        <Button onPress={() => setOpen(false)}>Leave it</Button>
+        <Button onPress={() => setOpen(false)}>Cancel</Button>
       </View>
     </View>
   );

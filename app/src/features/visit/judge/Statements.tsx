@@ -24,12 +24,12 @@ function StatementRow({ statement }: { statement: Statement }) {
       >
         <Body className="flex-1">{statement.says}</Body>
         <Small className="text-slate">{open ? 'close' : 'why'}</Small>
-        <Said>Rule and evidence</Said>
+        <Said>Why?</Said>
       </Pressable>
       {open ? (
         <View className="gap-1 border-l-2 border-slate pb-2 pl-3">
           <Small className="text-ink">Rule: {statement.rule}</Small>
-          <Small className="text-ink">Rests on: {statement.evidence}</Small>
+          <Small className="text-ink">Evidence: {statement.evidence}</Small>
           <Small>Source: {statement.source}.</Small>
         </View>
       ) : null}

@@ -15,13 +15,13 @@ import { RootPlan } from './RootPlan';
 export function WorksCard({ draft, judgement, change }: { draft: VisitDraft; judgement: Judgement; change: ChangeDraft }) {
   const judged = judgement.works;
   const [open, setOpen] = useState(false);
-  if (!open && !judged && draft.works.length === 0) return <Button onPress={() => setOpen(true)}>Works near it</Button>;
+  if (!open && !judged && draft.works.length === 0) return <Button onPress={() => setOpen(true)}>Works near the tree</Button>;
   const calledOff = draft.works.filter((one) => one.calledOff !== undefined);
   const takeBack = (one: Works) => change((now) => ({ works: now.works.filter((other) => other !== one) }));
   const put = (one: Works) => change((now) => ({ works: [...now.works.filter((other) => !sameWorks(other, one)), one] }));
   return (
     <Card className="gap-3">
-      <Heading>Works near it</Heading>
+      <Heading>Works near the tree</Heading>
       {judged ? (
         <>
           <RootPlan works={judged} />
@@ -30,12 +30,11 @@ export function WorksCard({ draft, judgement, change }: { draft: VisitDraft; jud
             return <WorksRow key={i} nth={i + 1} one={one} onPut={put} {...(mine ? { onTakeBack: () => takeBack(mine) } : {})} />;
           })}
           <Small>
-            By {ROOT_STANDARD_WORDS[judged.standard]}; the roots that hold it by{' '}
-            {judged.structuralFrom === 'AS 4970' ? 'AS 4970' : 'the same'}.
+            By {ROOT_STANDARD_WORDS[judged.standard]}; structural roots by {judged.structuralFrom === 'AS 4970' ? 'AS 4970' : 'the same'}.
           </Small>
         </>
       ) : draft.works.length > calledOff.length ? (
-        <Remark mood="caution">Measure the stem first: the root zone follows from its diameter.</Remark>
+        <Remark mood="caution">Measure the stem first. The root zone is calculated from its diameter.</Remark>
       ) : null}
       {calledOff.map((one, i) => (
         <CalledOff key={i} one={one} onTakeBack={() => takeBack(one)} />

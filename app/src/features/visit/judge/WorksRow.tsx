@@ -38,7 +38,7 @@ export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
       <View className="flex-row flex-wrap gap-2">
         {onTakeBack ? (
           <Button label={`Take back works ${nth}`} onPress={onTakeBack}>
-            Take back
+            Remove
           </Button>
         ) : (
           <>
@@ -85,7 +85,7 @@ export function CalledOff({ one, onTakeBack }: { one: Works; onTakeBack: () => v
         Called off: {name} ({one.calledOff}).
       </Body>
       <Button label={`Take back: ${name} called off`} onPress={onTakeBack}>
-        Take back
+        Remove
       </Button>
     </View>
   );

@@ -87,7 +87,7 @@ const CONK = { id: 'basal-conk', zone: 'collar' as const, key: 'basal-conk@colla
 describe('a statement', () => {
   it('opens to its rule, what it rests on and its source, and closes again', () => {
     show({ signs: [CONK] });
-    const row = screen.getAllByRole('button', { name: /Rule and evidence$/ })[0] as HTMLElement;
+    const row = screen.getAllByRole('button', { name: /Why?$/ })[0] as HTMLElement;
     expect(screen.queryByText(/^Rule:/)).toBeNull();
     fireEvent.click(row);
     expect(screen.getByText(/^Rule: /)).toBeTruthy();
@@ -106,8 +106,8 @@ describe('a statement', () => {
 describe('seeing it otherwise', () => {
   it('needs another band and a reason; the rules’ word stays beside it; it can be taken back', () => {
     show({ signs: [CONK] });
-    press('I see soundness otherwise');
-    const keep = screen.getByRole('button', { name: 'Keep mine' });
+    press('Change soundness');
+    const keep = screen.getByRole('button', { name: 'Save my value' });
     expect(keep.getAttribute('aria-disabled')).toBe('true');
     // What the rules say is no other band.
     expect(
@@ -118,7 +118,7 @@ describe('seeing it otherwise', () => {
     write('Why, for soundness', 'An old dry bracket on a dead buttress.');
     fireEvent.click(keep);
     expect(kept.overrules).toEqual([{ what: 'soundness', to: 'weakness', why: 'An old dry bracket on a dead buttress.' }]);
-    expect(screen.getByText('The rules say: serious weakness.')).toBeTruthy();
+    expect(screen.getByText('Calculated: serious weakness.')).toBeTruthy();
     expect(screen.getByText(/Milder than the rules: a second pair of eyes should see why/)).toBeTruthy();
     press('Back to what the rules say of soundness');
     expect(kept.overrules).toEqual([]);
@@ -126,18 +126,18 @@ describe('seeing it otherwise', () => {
   });
   it('a date is typed and must lie ahead', () => {
     show({});
-    press('I see the date otherwise');
+    press('Change the date');
     write('Why, for the date', 'Works begin then.');
-    write('Come back by', '2020-01-01');
-    expect(screen.getByRole('button', { name: 'Keep mine' }).getAttribute('aria-disabled')).toBe('true');
-    write('Come back by', '2026-09-01');
-    press('Keep mine');
+    write('Next visit by', '2020-01-01');
+    expect(screen.getByRole('button', { name: 'Save my value' }).getAttribute('aria-disabled')).toBe('true');
+    write('Next visit by', '2026-09-01');
+    press('Save my value');
     expect(judged.comeBack.by).toBe('2026-09-01');
   });
   it('leaving it changes nothing', () => {
     show({ signs: [CONK] });
-    press('I see vigour otherwise');
-    press('Leave it');
+    press('Change vigour');
+    press('Cancel');
     expect(kept.overrules).toEqual([]);
   });
 });
@@ -145,20 +145,20 @@ describe('seeing it otherwise', () => {
 describe('signs set aside', () => {
   it('the person sets one aside with a reason, and lets it count again', () => {
     show({ signs: [CONK] });
-    press('Set aside: Fungus at the base, root collar');
-    write('Why it does not count here', 'Mulch mushrooms, not on the tree.');
-    press('Set it aside');
+    press('Set aside: Fruiting body at the base, root collar');
+    write('Reason for setting aside', 'Mulch mushrooms, not on the tree.');
+    press('Set aside');
     expect(judged.soundness.band).toBe('no weakness seen');
     expect(screen.getByText(/^Set aside: fungus at the base, root collar/)).toBeTruthy();
-    press('Let it count again');
+    press('Count it again');
     expect(judged.soundness.band).toBe('serious weakness');
   });
   it('one that is normal for the kind can be put back with a word why', () => {
     show({ signs: [{ id: 'dead-branches', zone: 'crown-low', key: 'dead-branches@crown-low', size: 'fine', where: 'inside-shade-line' }] });
     expect(judged.normalHere).toHaveLength(1);
-    press('Count it all the same');
-    write('Why it counts here', 'They are live limbs of last year.');
-    press('Put it back');
+    press('Count it anyway');
+    write('Reason for counting', 'They are live limbs of last year.');
+    press('Set aside again');
     expect(judged.normalHere).toHaveLength(0);
   });
 });
@@ -186,12 +186,12 @@ describe('what is beneath', () => {
   it('is not screened until it is said, and then by part and target', () => {
     show({ signs: [CONK] });
     expect(screen.getByText(/nothing is said about people or property/)).toBeTruthy();
-    press('Say what is beneath');
-    fireEvent.click(screen.getByRole('radio', { name: 'Much of the day' }));
+    press('Add a target');
+    fireEvent.click(screen.getByRole('radio', { name: 'Frequent: much of the day' }));
     expect(screen.getByText('Field screening: moderate')).toBeTruthy();
-    press('Something else beneath');
+    press('Add another target');
     expect(kept.beneath).toHaveLength(2);
-    press('Take back what is beneath, 2');
+    press('Remove target 2');
     fireEvent.click(screen.getByRole('radio', { name: 'Nothing' }));
     expect(screen.getByText('Field screening: low')).toBeTruthy();
   });
@@ -204,14 +204,14 @@ describe('works near it', () => {
   });
   it('are drawn and told, and can be taken back', () => {
     show({ measure: measured({ stems: ['50'] }) });
-    press('Works near it');
-    write('Nearest distance to the stem', 'far');
-    expect(screen.getByRole('button', { name: 'Add these works' }).getAttribute('aria-disabled')).toBe('true');
-    write('Nearest distance to the stem', '2');
-    press('Add these works');
+    press('Works near the tree');
+    write('Closest distance to the stem', 'far');
+    expect(screen.getByRole('button', { name: 'Add works' }).getAttribute('aria-disabled')).toBe('true');
+    write('Closest distance to the stem', '2');
+    press('Add works');
     expect(screen.getByRole('img', { name: /^Root zone of 6\.0 m from above/ })).toBeTruthy();
     expect(screen.getAllByText(/would cut the structural roots/).length).toBeGreaterThan(0);
-    press('Take back works 1');
+    press('Remove works 1');
     expect(kept.works).toEqual([]);
   });
 });
@@ -311,16 +311,16 @@ describe('a tree looked over without naming it again', () => {
     rule: 'three-lines',
     confirmed: false,
     probability: 0,
-    why: 'Nothing has been seen yet.',
+    why: 'No features recorded yet.',
   };
   const record = { taxon: 'Celtis occidentalis', level: 'species' as const };
   it('is judged by the name of the record, and says that nobody checked it', () => {
     const by = judgedName(NONE, record);
     show({ signs: [{ id: 'witches-broom', zone: 'crown-mid', key: 'witches-broom@crown-mid' }] }, [], { by, name: NONE });
-    expect(screen.getByText('Judged as, by the record')).toBeTruthy();
+    expect(screen.getByText('Assessed as (from the record)')).toBeTruthy();
     expect(screen.getByText('Celtis occidentalis')).toBeTruthy();
     expect(screen.getByText(/This visit has not checked it/)).toBeTruthy();
-    expect(judged.note).toMatch(/^Celtis occidentalis by the record, not checked this time, a grown tree/);
+    expect(judged.note).toMatch(/^Celtis occidentalis (from the record, not checked this time), a grown tree/);
     // A witches' broom is normal on a hackberry: only the name can tell.
     expect(judged.normalHere.map((n) => n.sign)).toEqual(['witches-broom']);
   });

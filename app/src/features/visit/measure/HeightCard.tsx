@@ -60,7 +60,7 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
     <Card className="gap-3">
       <Heading>Height</Heading>
       <Choice
-        label="How the height is taken"
+        label="Height method"
         shown={false}
         options={methods.map((value) => ({ value, words: METHOD_WORDS[value] }))}
         value={how}
@@ -130,15 +130,15 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
       ))}
       {stands[0] ? <HowTo name={stands[0]} /> : null}
       {entry.heights.length > 0 ? (
-        <View className="gap-1" role="list" aria-label="Readings kept">
+        <View className="gap-1" role="list" aria-label="Saved readings">
           {entry.heights.map((kept, i) => (
             <View key={i} className="flex-row items-center justify-between gap-2" role="listitem">
               <Body>
                 {lengthWords(kept.m, settings.units, 'tree')} ± {lengthWords(kept.plusMinus, settings.units, 'tree')}, {kept.method}
                 {kept.simulated ? ', simulated' : ''}
               </Body>
-              <Button label={`Take back reading ${i + 1}`} onPress={() => type({ heights: entry.heights.filter((_h, j) => j !== i) })}>
-                Take back
+              <Button label={`Remove reading ${i + 1}`} onPress={() => type({ heights: entry.heights.filter((_h, j) => j !== i) })}>
+                Remove
               </Button>
             </View>
           ))}
@@ -150,10 +150,10 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
             byHand({ heights: [...entry.heights, now], height: '', top: '', base: '', topDistance: '', baseDistance: '', stick: '' })
           }
         >
-          Keep it and read again
+          Save and measure again
         </Button>
       ) : entry.heights.length > 0 ? (
-        <Small>The next reading is averaged with those kept.</Small>
+        <Small>The next reading is averaged with the saved ones.</Small>
       ) : null}
     </Card>
   );

@@ -50,11 +50,9 @@ export function MeasureStep({ draft, measuring, change, tree, taxon, before, dat
       {practice.offered ? (
         <View className="gap-1">
           <Button onPress={() => practice.turn(!practice.on)}>
-            {practice.on ? 'Put the simulated devices away' : 'Practise with simulated devices'}
+            {practice.on ? 'Turn off simulated devices' : 'Use simulated devices (practice)'}
           </Button>
-          <Small>
-            A simulated tape, hypsometer, receiver and drill. What they read is marked in the record and counts in no judgement.
-          </Small>
+          <Small>A simulated tape, hypsometer, receiver and drill. Their readings are marked and never used in an assessment.</Small>
         </View>
       ) : null}
     </View>

@@ -38,7 +38,7 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
   if (!values.dbh && ratio === null) return null;
   return (
     <Card>
-      <Heading>From these</Heading>
+      <Heading>Calculated</Heading>
       {ratio !== null ? (
         <Body>
           <Strong>Live crown ratio {Math.round(ratio * 100)} %.</Strong>{' '}
@@ -82,13 +82,13 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
       {age ? (
         <Body>
           <Strong>
-            Rough age {Math.round(age.years)} years ({Math.round(age.low)} to {Math.round(age.high)}).
+            Estimated age {Math.round(age.years)} years ({Math.round(age.low)} to {Math.round(age.high)}).
           </Strong>{' '}
           {age.factor.toFixed(1)} years an inch{age.from === 'genus' ? ', the mean of its genus' : ''}.
           {age.slowed ? ' Over 60 cm a tree grows slower than this: it may be older.' : ''}
         </Body>
       ) : null}
-      {derived.noFactor && taxon ? <Small>No growth factor was published for {taxon.name}: no age is guessed.</Small> : null}
+      {derived.noFactor && taxon ? <Small>No growth factor was published for {taxon.name}: no age estimate.</Small> : null}
     </Card>
   );
 }

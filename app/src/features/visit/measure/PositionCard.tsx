@@ -72,7 +72,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
             altitude: coords.altitude,
             time: null,
           }),
-        () => onProblem('This device did not tell where it is. The place on the list stays.'),
+        () => onProblem('Location not available. The listed position is unchanged.'),
         { enableHighAccuracy: true, maximumAge: 0 },
       );
       return () => navigator.geolocation.clearWatch(watch);
@@ -87,7 +87,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
   const off = position ? distance(listed, position) : null;
   return (
     <Card className="gap-3">
-      <Heading>Where it stands</Heading>
+      <Heading>Position</Heading>
       <View className="flex-row flex-wrap gap-2">
         {running ? (
           <Button
@@ -101,18 +101,18 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
           </Button>
         ) : (
           <>
-            <Button onPress={withPhone}>Stand here a minute</Button>
+            <Button onPress={withPhone}>Average position (1 min)</Button>
             {devices.on ? <Button onPress={withSimulator}>Simulated receiver</Button> : null}
           </>
         )}
-        {position && !running ? <Button onPress={() => onChange(null)}>Leave it as listed</Button> : null}
+        {position && !running ? <Button onPress={() => onChange(null)}>Keep listed position</Button> : null}
       </View>
       {problem ? <Remark mood="caution">{problem}</Remark> : null}
       {position ? (
         <View role="status">
           <Body>
             <Strong>± {words(position.plusMinus)}</Strong>, {position.fixes} fixes within {words(position.spread)} of their mean
-            {position.leftOut > 0 ? `, ${position.leftOut} far off left out` : ''}.
+            {position.leftOut > 0 ? `, ${position.leftOut} outliers left out` : ''}.
           </Body>
           <Small className="text-ink">
             {off === null
@@ -126,7 +126,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
           </Small>
         </View>
       ) : (
-        <Small>Under a crown fixes scatter: stand still at the stem, the mean is kept with its spread.</Small>
+        <Small>GPS is less accurate under a crown. Stand still at the stem. The average is saved with its accuracy.</Small>
       )}
     </Card>
   );

@@ -83,7 +83,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
         />
       </View>
       <Choice
-        label="How the stem stands"
+        label="Stem shape"
         options={STEM_SITUATIONS.map((value) => ({ value, words: SITUATION_WORDS[value] }))}
         value={draft.situation}
         onChange={(situation) => {
@@ -116,10 +116,10 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
         />
       ))}
       <View className="flex-row flex-wrap items-center gap-2">
-        {many ? null : <Button onPress={() => type({ again: [...typed.again, ''] })}>Read it again</Button>}
-        {typed.again.length > 0 ? <Button onPress={() => type({ again: typed.again.slice(0, -1) })}>One reading fewer</Button> : null}
-        <Button onPress={() => type({ stems: [...typed.stems, ''], again: [] })}>Another stem</Button>
-        {many ? <Button onPress={() => type({ stems: typed.stems.slice(0, -1) })}>One stem fewer</Button> : null}
+        {many ? null : <Button onPress={() => type({ again: [...typed.again, ''] })}>Measure again</Button>}
+        {typed.again.length > 0 ? <Button onPress={() => type({ again: typed.again.slice(0, -1) })}>Remove last reading</Button> : null}
+        <Button onPress={() => type({ stems: [...typed.stems, ''], again: [] })}>Add a stem</Button>
+        {many ? <Button onPress={() => type({ stems: typed.stems.slice(0, -1) })}>Remove last stem</Button> : null}
         {devices.on ? <Button onPress={fromTape}>Simulated tape reads</Button> : null}
       </View>
       {oddHeight ? (
@@ -148,7 +148,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
           />
           {own ? (
             <Field
-              label="Your breast height"
+              label="Breast height (DBH height)"
               value={ownText}
               inputMode="decimal"
               suffix={treeUnit(settings)}
@@ -157,7 +157,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
                 const m = parseLength(text, treeUnit(settings));
                 if (m !== null && m > 0 && m <= 3) set({ breastHeight: m });
               }}
-              hint="kept for all your visits, and beside each reading"
+              hint="saved for all your visits and with each reading"
             />
           ) : null}
         </>
@@ -173,7 +173,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
               {values.dbh.simulated ? ', simulated: counts for nothing' : ''}
             </Body>
           </View>
-          {values.dbh.leftOut ? <Body>{values.dbh.leftOut} stood far off the others and was left out.</Body> : null}
+          {values.dbh.leftOut ? <Body>{values.dbh.leftOut} was an outlier and was left out.</Body> : null}
         </View>
       ) : null}
     </Card>

@@ -71,7 +71,7 @@ describe('measuring on the screen', () => {
     pick('1.5 m');
     expect(read.values.breastHeight).toBe(1.5);
     pick('Another');
-    write('Your breast height', '1.25');
+    write('Breast height (DBH height)', '1.25');
     expect(read.values.breastHeight).toBe(1.25);
     expect(JSON.parse(localStorage.getItem('dendrix-settings') ?? '{}')).toMatchObject({ breastHeight: 1.25 });
   });
@@ -82,7 +82,7 @@ describe('measuring on the screen', () => {
     write('Girth of stem 1', '94');
     write('Girth of stem 2', '126');
     expect(screen.getByText(/stands for 2 stems/)).toBeTruthy();
-    press('One stem fewer');
+    press('Remove last stem');
     pick('Forks near it');
     write('Height of this reading', '0.8');
     expect(read.values.breastHeight).toBeCloseTo(0.8, 9);
@@ -119,7 +119,7 @@ describe('measuring on the screen', () => {
   it('a kind without a growth factor gets no age, and says so', () => {
     show('Ginkgo biloba');
     write('Girth', '150');
-    expect(screen.queryByText(/Rough age/)).toBeNull();
+    expect(screen.queryByText(/Estimated age/)).toBeNull();
     expect(screen.getByText(/No growth factor was published for Ginkgo biloba/)).toBeTruthy();
   });
   it('a palm gets no root zone, no age, and a crown ratio that says nothing', () => {
@@ -131,7 +131,7 @@ describe('measuring on the screen', () => {
     write('Height of the lowest live crown', '8');
     expect(screen.getByText(/It says nothing about a palm/)).toBeTruthy();
     expect(screen.queryByText(/Root zone/)).toBeNull();
-    expect(screen.queryByText(/Rough age/)).toBeNull();
+    expect(screen.queryByText(/Estimated age/)).toBeNull();
   });
   it('earlier visits make a growth, or no change that the tape could see', () => {
     const visit = (dbh: number): VisitView => ({
@@ -183,7 +183,7 @@ describe('simulated devices', () => {
   it('are offered only when asked for, and named as simulated', () => {
     const { unmount } = show('Quercus rubra', [], true);
     expect(screen.queryByRole('button', { name: /^Simulated/ })).toBeNull();
-    press('Practise with simulated devices');
+    press('Use simulated devices (practice)');
     press('Simulated tape reads');
     press('Simulated tape reads');
     expect(kept.measure.again).toHaveLength(1);
@@ -193,7 +193,7 @@ describe('simulated devices', () => {
     press('Simulated hypsometer shoots');
     expect(read.values.height).toMatchObject({ method: 'hypsometer', simulated: true });
     // Typed over by hand, a reading is a reading.
-    press('One reading fewer');
+    press('Remove last reading');
     write('Girth', '188');
     expect(read.values.dbh?.simulated).toBeUndefined();
     press('Simulated tape reads');
@@ -205,10 +205,10 @@ describe('simulated devices', () => {
   });
   it('a mean that a simulated reading is part of is simulated', () => {
     const { unmount } = show('Quercus rubra', [], true);
-    press('Practise with simulated devices');
+    press('Use simulated devices (practice)');
     pick('Hypsometer');
     press('Simulated hypsometer shoots');
-    press('Keep it and read again');
+    press('Save and measure again');
     pick('Typed from a device');
     write('Height', '18');
     expect(read.values.height).toMatchObject({ simulated: true, readings: [expect.any(Number), 18] });
@@ -216,7 +216,7 @@ describe('simulated devices', () => {
   });
   it('the hypsometer reads within its errors', () => {
     show('Quercus rubra', [], true);
-    press('Practise with simulated devices');
+    press('Use simulated devices (practice)');
     pick('Hypsometer');
     press('Simulated hypsometer shoots');
     expect(read.values.height?.m).toBeGreaterThan(17);

@@ -14,7 +14,7 @@ export function LaterLooks({ later, change, latitude }: { later: readonly Later[
       laterDropped: planned ? [...new Set([...now.laterDropped, look.trait])] : now.laterDropped.filter((t) => t !== look.trait),
     }));
   return (
-    <Remark mood="plain" title="What will settle it later">
+    <Remark mood="plain" title="To check in another season">
       <View className="gap-1">
         {later.map((item) => (
           <Pressable

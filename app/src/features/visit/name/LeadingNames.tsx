@@ -26,11 +26,11 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
   return (
     <View className="gap-2 border-t-2 border-ink bg-sheet px-4 pb-3 pt-2">
       {nothing || !first ? (
-        <Small>No mark seen yet. The first look splits most: start below, or at any rung.</Small>
+        <Small>No features yet. Start with the question below, or choose another.</Small>
       ) : fit === 'poor' ? (
         <View>
           <Strong>Nothing in the library fits what was seen.</Strong>
-          <Small>{level.name ? `Nearest ${level.level}: ${level.name}. ` : ''}Check the marks, or write the name yourself.</Small>
+          <Small>{level.name ? `Nearest ${level.level}: ${level.name}. ` : ''}Check the features, or type the name.</Small>
         </View>
       ) : (
         <Pressable
@@ -68,14 +68,14 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
           onPress={() => onLook(next.trait)}
           className="min-h-[54px] justify-center rounded-md bg-oxide px-4 py-2 active:opacity-70"
         >
-          <Strong className="text-on-oxide">Look next: {next.trait.label.toLowerCase()}</Strong>
+          <Strong className="text-on-oxide">Check next: {next.trait.label.toLowerCase()}</Strong>
           <Body className="text-[14px] leading-[18px] text-on-oxide">
             {`${REACH_WORDS[next.reach]} · `}
             {nothing
-              ? 'splits most of the library'
+              ? 'separates most species'
               : next.splits.length > 1
                 ? `tells ${next.splits.slice(0, 2).map(short).join(' from ')}`
-                : 'makes it surer'}
+                : 'makes the ID more certain'}
           </Body>
         </Pressable>
       ) : (
@@ -84,8 +84,8 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
           onPress={onName}
           className="min-h-[52px] flex-row items-center justify-between gap-3 rounded-md bg-oxide px-4 py-2 active:opacity-70"
         >
-          <Strong className="text-on-oxide">Nothing more to split</Strong>
-          <Body className="text-[14px] text-on-oxide">settle the name</Body>
+          <Strong className="text-on-oxide">No more questions</Strong>
+          <Body className="text-[14px] text-on-oxide">confirm the name</Body>
         </Pressable>
       )}
     </View>

@@ -32,11 +32,11 @@ export function markWords({ observation }: Mark): string {
 }
 
 const CARRY_WORDS = {
-  species: 'The marks carry the name to species',
-  'cf. species': 'The marks carry the name cf.: likely this, not settled',
-  genus: 'The marks carry the name to genus only',
-  family: 'The marks carry the name to family only',
-  none: 'The marks carry no name yet',
+  species: 'Features identify the species',
+  'cf. species': 'Features suggest this species (cf.): likely, not certain',
+  genus: 'Features identify the genus only',
+  family: 'Features identify the family only',
+  none: 'Not enough features yet',
 } as const;
 const CANDIDATES = 4;
 /** From this share on the chance that the library does not hold the tree is told beside the names. */
@@ -76,7 +76,7 @@ export function NameStep({
             {level.qualifier ? 'cf. ' : ''}
             {level.name ?? 'Not known yet'}
           </Latin>
-          {fit === 'poor' ? <Strong>Nothing in the library fits what was seen.</Strong> : null}
+          {fit === 'poor' ? <Strong>No species in the library matches these features.</Strong> : null}
           <Body>{confirmation.why}</Body>
         </Card>
       ) : null}
@@ -84,7 +84,7 @@ export function NameStep({
         <Remark mood="second" title={draft.chosenName === UNKNOWN ? 'You say: not known' : 'You write'}>
           <View className="gap-2">
             {draft.chosenName === UNKNOWN ? null : <Latin>{draft.chosenName}</Latin>}
-            <Button onPress={() => change({ chosenName: null })}>Take it back</Button>
+            <Button onPress={() => change({ chosenName: null })}>Undo</Button>
           </View>
         </Remark>
       ) : null}
@@ -105,12 +105,12 @@ export function NameStep({
       ) : null}
       {ranking.observations.length > 0 && held.length > 1 ? (
         <Button onPress={() => router.push(`/library/tell-apart?taxa=${held.map((c) => slugOf(c.taxon.name)).join(',')}`)}>
-          {`Tell these ${held.length} apart`}
+          {`Compare these ${held.length}`}
         </Button>
       ) : null}
       {compact ? null : (
         <View className="gap-3">
-          <Heading>Write the name yourself</Heading>
+          <Heading>Type the name</Heading>
           <Field label="Any name: scientific, common, old" value={typed} onChangeText={setTyped} autoCapitalize="none" />
           {ambiguous ? <Small role="status">“{typed.trim()}” means more than one tree. Which?</Small> : null}
           {hits.map((hit) => (
@@ -132,16 +132,16 @@ export function NameStep({
               </Small>
             </Pressable>
           ))}
-          <Button onPress={() => change({ chosenName: UNKNOWN })}>I do not know it</Button>
+          <Button onPress={() => change({ chosenName: UNKNOWN })}>Species unknown</Button>
           <Field
             label="Cultivar or race, if any"
             value={draft.infraspecific}
             onChangeText={(infraspecific) => change({ infraspecific })}
-            hint="A note beside the name, never part of it until a reviewer accepts it."
+            hint="A note only. It becomes part of the name after review."
           />
           {draft.infraspecific.trim() !== '' ? (
             <Field
-              label="What it rests on"
+              label="Evidence"
               value={draft.infraspecificEvidence}
               onChangeText={(infraspecificEvidence) => change({ infraspecificEvidence })}
             />
@@ -186,7 +186,7 @@ function CandidateCard({
           <Small>{commonName(taxon.name)}</Small>
           <Small className="text-ink">
             {agrees.length} for, {contradicts.length === 0 ? 'none' : contradicts.length} against
-            {silent.length > 0 ? `, silent on ${silent.length}` : ''}
+            {silent.length > 0 ? `, no data on ${silent.length}` : ''}
           </Small>
           {inRecord === '' ? null : <Small>{inRecord}</Small>}
         </View>
@@ -208,7 +208,7 @@ function CandidateCard({
           ) : null}
           {silent.length > 0 ? (
             <Body>
-              <Strong>Silent: </Strong>
+              <Strong>No data: </Strong>
               {silent.map(markWords).join('; ')}.
             </Body>
           ) : null}
@@ -229,7 +229,7 @@ function CandidateCard({
             </Remark>
           ))}
           <Button onPress={onChoose} disabled={chosen}>
-            {chosen ? 'Written down' : 'Write this name'}
+            {chosen ? 'Typed' : 'Use this name'}
           </Button>
         </View>
       ) : null}

@@ -16,7 +16,7 @@ import type { Naming } from './useNaming';
 const FIRST_ANSWERS = 8;
 
 const CERTAINTY_WORDS = { sure: 'Sure', fairly: 'Fairly sure', guess: 'A guess' } as const;
-const SOURCE_WORDS = { tree: 'On the tree', ground: 'In the litter', specimen: 'On a twig taken', distance: 'From afar' } as const;
+const SOURCE_WORDS = { tree: 'On the tree', ground: 'On the ground', specimen: 'On a cut twig', distance: 'From afar' } as const;
 
 interface Props {
   trait: Trait;
@@ -100,7 +100,7 @@ export function Question({ trait, draft, naming, change }: Props) {
             onChange={(source) => answer({ source })}
           />
           {seen.source === 'ground' ? (
-            <Small>Litter may have blown in: look for the same on the tree, or for more of it under this crown than beyond.</Small>
+            <Small>Litter may be from another tree. Check for the same on this tree. Or check that most of it lies under this crown.</Small>
           ) : null}
         </View>
       ) : null}
@@ -115,7 +115,7 @@ export function Question({ trait, draft, naming, change }: Props) {
             }));
           }}
         >
-          Can’t see it
+          Cannot see it
         </Button>
         {!trait.number && trait.states.length > shown.length ? (
           <Button className="flex-1" onPress={() => setAll(true)}>
@@ -193,7 +193,7 @@ function NumberAnswer({
     if (typed.trim() === '') {
       setProblem(null);
       onChange(undefined);
-    } else if (!Number.isFinite(n)) setProblem('Write a number.');
+    } else if (!Number.isFinite(n)) setProblem('Enter a number.');
     else if (n < scale.min || n > scale.max) setProblem(`Between ${scale.min} and ${scale.max}${scale.unit ? ` ${scale.unit}` : ''}.`);
     else {
       setProblem(null);

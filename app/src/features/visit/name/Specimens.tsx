@@ -36,7 +36,7 @@ export function Specimens({ draft, naming, change, tag, place, date }: Props) {
     change((now) => ({ specimens: now.specimens.map((s) => (s.label === label ? { ...s, ...part } : s)) }));
   return (
     <View className="gap-3">
-      <Heading>Take a piece in</Heading>
+      <Heading>Collect a sample</Heading>
       {draft.specimens.map((specimen) => (
         <View key={specimen.label} className="gap-2">
           <View
@@ -75,17 +75,17 @@ export function Specimens({ draft, naming, change, tag, place, date }: Props) {
             onChange={(from) => edit(specimen.label, { from })}
           />
           <Button
-            label={`Throw ${specimen.label} away`}
+            label={`Delete ${specimen.label}`}
             onPress={() => change((now) => ({ specimens: now.specimens.filter((s) => s.label !== specimen.label) }))}
           >
-            Not taken after all
+            Delete sample
           </Button>
         </View>
       ))}
       {draft.specimens.length > 0 ? (
         <Remark mood="caution">
-          Write the label on paper and put it in the bag. A fallen twig will do; cut only where it is allowed. What lies beneath may have
-          blown in from a neighbour.
+          Write the label on paper and put it in the bag. A fallen twig is fine. Cut only where it is allowed. Material on the ground may
+          come from another tree.
         </Remark>
       ) : null}
       <Button onPress={add}>{draft.specimens.length === 0 ? 'Label a twig, leaf or fruit' : 'Another label'}</Button>

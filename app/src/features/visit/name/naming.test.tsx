@@ -204,7 +204,7 @@ describe('a question', () => {
     fireEvent.click(screen.getByRole('radio', { name: /^Opposite/ }));
     expect(state().seen).toEqual([{ trait: 'arrangement', certainty: 'sure', source: 'tree', state: 'opposite' }]);
     fireEvent.click(screen.getByRole('radio', { name: 'Fairly sure' }));
-    fireEvent.click(screen.getByRole('radio', { name: 'On a twig taken' }));
+    fireEvent.click(screen.getByRole('radio', { name: 'On a cut twig' }));
     expect(state().seen[0]).toMatchObject({ certainty: 'fairly', source: 'specimen' });
     fireEvent.click(screen.getByRole('radio', { name: /Opposite/ }));
     expect(state().seen).toEqual([]);
@@ -218,14 +218,14 @@ describe('a question', () => {
   });
   it('can be left as not to be seen', () => {
     render(<Asked id="pith" date={WINTER} />, { wrapper });
-    fireEvent.click(screen.getByRole('button', { name: 'Can’t see it' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Cannot see it' }));
     expect(state().gone).toEqual(['pith']);
   });
   it('a number is typed or stepped, and nonsense gets a sentence', () => {
     render(<Asked id="leaflet-count" date={SUMMER} />, { wrapper });
     const type = (text: string) => act(() => void fireEvent.change(screen.getByRole('textbox'), { target: { value: text } }));
     type('eleven');
-    expect(screen.getByRole('alert').textContent).toBe('Write a number.');
+    expect(screen.getByRole('alert').textContent).toBe('Enter a number.');
     type('9999');
     expect(screen.getByRole('alert').textContent).toMatch(/Between 2 and 5000/);
     type('11');
@@ -259,7 +259,7 @@ describe('the names so far', () => {
     fireEvent.click(screen.getAllByRole('button', { name: /for and against$/ })[0] as HTMLElement);
     expect(screen.getByText('For:')).toBeTruthy();
     expect(screen.getAllByRole('img', { name: /Bark when old/ }).length).toBe(1);
-    fireEvent.click(screen.getByRole('button', { name: /^Tell these \d apart/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^Compare these \d/ }));
     expect(mockPush).toHaveBeenCalledWith(expect.stringMatching(/^\/library\/tell-apart\?taxa=quercus-[a-z]+,quercus-/));
   });
   it('a cultivar typed behind the name goes beside it', () => {
@@ -312,7 +312,7 @@ describe('a piece taken in', () => {
       ['A', 'twig'],
       ['B', 'fruit'],
     ]);
-    fireEvent.click(screen.getByRole('button', { name: 'Throw Q 0417 / 2026-01-20 / A away' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Delete Q 0417 / 2026-01-20 / A' }));
     expect(kept().map((s) => s.label.at(-1))).toEqual(['B']);
     expect(screen.getByText(/cut only where it is allowed/)).toBeTruthy();
   });

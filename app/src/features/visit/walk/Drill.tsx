@@ -38,7 +38,7 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
   const typed = shell.trim() === '' ? null : parseLength(shell, stemUnit(settings));
   const add = (drilling: Omit<Drilling, 'zone' | 'height'>) =>
     side && onChange([...drillings, { zone: side, height: DRILL_HEIGHT, ...drilling }]);
-  if (!open && drillings.length === 0) return <Button onPress={() => setOpen(true)}>A resistance drill was used</Button>;
+  if (!open && drillings.length === 0) return <Button onPress={() => setOpen(true)}>Add a drill result</Button>;
   return (
     <View className="gap-2">
       {drillings.map((line, i) => (
@@ -51,21 +51,21 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
             {line.simulated ? ', simulated: counts for nothing' : ''}
             {line.decayMet && dbh !== null && shellRatio(dbh, line.shell) < SHELL_WARNS ? `; under ${SHELL_WARNS} of the radius` : ''}
           </Body>
-          <Button label={`Take back drilling ${i + 1}`} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
-            Take back
+          <Button label={`Remove drill result ${i + 1}`} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
+            Remove
           </Button>
         </View>
       ))}
       {side ? (
         <>
           <Field
-            label={`Sound wood under the bark, ${side === 'collar' ? 'root collar' : `${sideWords(side)} side`}`}
+            label={`Depth of sound wood, ${side === 'collar' ? 'root collar' : `${sideWords(side)} side`}`}
             value={shell}
             inputMode="decimal"
             suffix={stemUnit(settings)}
             onChangeText={setShell}
-            problem={typed === null && shell.trim() !== '' ? 'This is no length.' : null}
-            hint="as the strip of the drill shows it"
+            problem={typed === null && shell.trim() !== '' ? 'Enter a length.' : null}
+            hint="from the drill trace"
           />
           <View className="flex-row flex-wrap gap-2">
             <Button
@@ -75,7 +75,7 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
                 setShell('');
               }}
             >
-              Then soft
+              Soft after that
             </Button>
             <Button
               disabled={typed === null}
@@ -84,7 +84,7 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
                 setShell('');
               }}
             >
-              Sound to the end
+              Sound to the end of the line
             </Button>
             {devices.on ? (
               <Button
@@ -101,10 +101,12 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
           </View>
         </>
       ) : (
-        <Small>Pick the side that was drilled.</Small>
+        <Small>Choose the drilled side.</Small>
       )}
       {drawn ? <Profile {...drawn} /> : null}
-      <Remark mood="plain">Drilling opens the tree: it is for a qualified assessor, and only where the answer changes what is done.</Remark>
+      <Remark mood="plain">
+        Drilling wounds the tree. It is for a qualified assessor only. Drill only if the result changes the decision.
+      </Remark>
     </View>
   );
 }

@@ -17,8 +17,8 @@ export function MarkedHere({ sign, photos, onTakeBack }: { sign: SignSeen; photo
       <View className="gap-2">
         <View className="flex-row items-center justify-between gap-2">
           <Body className="flex-shrink">{signWords(sign, units)}</Body>
-          <Button label={`Take back ${sign.id}`} onPress={onTakeBack}>
-            Take back
+          <Button label={`Undo ${sign.id}`} onPress={onTakeBack}>
+            Remove
           </Button>
         </View>
         <View className="flex-row flex-wrap gap-2">

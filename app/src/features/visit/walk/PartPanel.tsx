@@ -62,23 +62,23 @@ export function PartPanel({ current, draft, actions, before, asked, last, blankH
       ))}
       {before.length === 0 && last ? (
         <Small>
-          Last visit, {dayWords(last.look.day)}: {seenBefore ? 'looked at, nothing here.' : 'nobody looked here.'}
+          Last visit, {dayWords(last.look.day)}: {seenBefore ? 'inspected, nothing found.' : 'not inspected.'}
         </Small>
       ) : null}
       <View className="flex-row gap-2">
         <Button kind="next" className="flex-1" onPress={clear} disabled={asked.length > 0}>
-          {before.length > 0 ? 'Nothing new here' : here.length > 0 ? 'Done here' : 'Nothing here'}
+          {before.length > 0 ? 'Nothing new here' : here.length > 0 ? 'Done here' : 'No signs here'}
         </Button>
         <Button className="flex-1" onPress={() => onMark({ zone: current })}>
-          {here.length > 0 ? 'Another sign' : 'Mark a sign'}
+          {here.length > 0 ? 'Another sign' : 'Add a sign'}
         </Button>
       </View>
       <Button kind="dashed" onPress={blocked}>
-        Can’t get there: wall, hedge, traffic
+        Cannot reach: wall, hedge, traffic
       </Button>
       {current.startsWith('stem-') ? (
         <View className="gap-1">
-          <Small className="font-body-bold">Or tap the height of a sign</Small>
+          <Small className="font-body-bold">Or tap the height on the stem</Small>
           <StemHeights
             zone={current}
             signs={here}
@@ -90,7 +90,7 @@ export function PartPanel({ current, draft, actions, before, asked, last, blankH
       <WholeSide zone={current} photos={photosHere} onPhoto={onPhoto} />
       {!blankHere ? (
         <Button kind="quiet" onPress={blank}>
-          Make it blank again
+          Clear: not inspected
         </Button>
       ) : null}
     </>

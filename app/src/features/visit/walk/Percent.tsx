@@ -6,10 +6,10 @@ import { Drawing } from '@/ui/drawing';
 import { Small, Strong } from '@/ui/text';
 
 const CARD_SAYS: Record<CardKind, string> = {
-  'see-through': 'Sky that shows through the crown, stem and limbs left out. Compare from two sides.',
+  'see-through': 'Share of sky visible through the crown. Ignore stem and limbs. Compare from two sides.',
   dieback: 'Dead tips as a share of the crown’s outline, from the outside in. Dead wood low inside does not count.',
-  foliage: 'Foliage that is off, as a share of all the foliage there is.',
-  cover: 'Bark that is covered, as a share of the bark you can see on this side.',
+  foliage: 'Affected foliage as a share of all foliage.',
+  cover: 'Covered bark as a share of the visible bark on this side.',
 };
 const STEP = 5;
 const within = (percent: number) => Math.max(0, Math.min(100, percent));
@@ -34,7 +34,7 @@ export function Percent({ label, value, card, onChange }: Props) {
         <Button label={`${label}: −5 percent`} onPress={() => step(-STEP)}>
           −5
         </Button>
-        <Strong className="min-w-[64px] text-center text-[20px]">{value === undefined ? 'not said' : `${value} %`}</Strong>
+        <Strong className="min-w-[64px] text-center text-[20px]">{value === undefined ? 'not recorded' : `${value} %`}</Strong>
         <Button label={`${label}: +5 percent`} onPress={() => step(STEP)}>
           +5
         </Button>

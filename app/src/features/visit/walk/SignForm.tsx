@@ -17,7 +17,7 @@ import { Small } from '@/ui/text';
 import { Percent } from './Percent';
 
 const spoken = (word: string) => word.replaceAll('-', ' ');
-const NO_NUMBER = 'Write a number, with a unit if you like.';
+const NO_NUMBER = 'Enter a number, with or without a unit.';
 
 interface Props {
   sign: Sign;
@@ -74,7 +74,7 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
           {caution}
         </Remark>
       ))}
-      {sizeOnly && tracked === null ? <Small>Its size was not taken last time; say in the note how it is larger.</Small> : null}
+      {sizeOnly && tracked === null ? <Small>No size was recorded last time. Describe the change in the note.</Small> : null}
       {fields.map(([field, spec]) => {
         const { is, label } = signField(field);
         const name = spec.label ? capital(spec.label) : label;
@@ -150,8 +150,8 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
         <PhotoPicker zone={zone} sign={sign.id} of={sign.label.toLowerCase()} onPhoto={(photo) => setPhotos((now) => [...now, photo])} />
       </View>
       <Field label="Note" value={seen.note ?? ''} onChangeText={(note) => put('note', note === '' ? undefined : note)} />
-      {sizeOnly || sign.lookAlikes.length === 0 ? null : <Small>Not to be taken for: {sign.lookAlikes.join(', ')}.</Small>}
-      {sizeOnly || sign.checkNext.length === 0 ? null : <Small>Then: {sign.checkNext.join(' ')}</Small>}
+      {sizeOnly || sign.lookAlikes.length === 0 ? null : <Small>Do not confuse with: {sign.lookAlikes.join(', ')}.</Small>}
+      {sizeOnly || sign.checkNext.length === 0 ? null : <Small>Next: {sign.checkNext.join(' ')}</Small>}
       <Button
         kind="next"
         disabled={Object.values(problems).some((p) => p !== undefined)}

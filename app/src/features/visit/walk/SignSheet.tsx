@@ -85,7 +85,7 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
         <View className="px-4 pt-4">
           <View className="flex-row items-center justify-between gap-3">
             <Heading className="flex-shrink">
-              {sign ? (larger ? `${sign.label}: how large now?` : sign.label) : `What is on the ${zoneWords(zone)}?`}
+              {sign ? (larger ? `${sign.label}: how large now?` : sign.label) : `Add a sign: ${zoneWords(zone)}`}
             </Heading>
             <Button
               onPress={
@@ -104,14 +104,14 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
         <ScrollView contentContainerClassName="gap-3 p-4 pb-8" keyboardShouldPersistTaps="handled">
           {sign && again === undefined && alike.length > 0 ? (
             <View className="gap-3">
-              <Small>There was one here before. Two on one side are two: which is this?</Small>
+              <Small>There is already a sign like this here. Is this the same one?</Small>
               {alike.map(({ day, sign: earlier }) => (
                 <Button
                   key={earlier.key}
                   onPress={() => setAgain(earlier)}
                 >{`The one of ${dayWords(day)}${signWords(earlier, units) ? `: ${signWords(earlier, units)}` : ''}`}</Button>
               ))}
-              <Button onPress={() => setAgain(null)}>Another one</Button>
+              <Button onPress={() => setAgain(null)}>A new one</Button>
             </View>
           ) : sign ? (
             <SignForm
@@ -139,7 +139,7 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
               {shownUsual.length > 0 && shownOthers.length > 0 ? <Small className="font-body-bold">Others</Small> : null}
               {shownOthers.map(row)}
               {shownUsual.length + shownOthers.length === 0 ? (
-                <Small>No sign goes by these words here. Try another side or fewer letters; what fits none goes into the note.</Small>
+                <Small>No sign found. Try another side or fewer letters. If none fits, use the note.</Small>
               ) : null}
             </>
           )}

@@ -7,7 +7,7 @@ import { Heading, Small, Strong } from '@/ui/text';
 import type { Devices } from '../measure/devices';
 import { Drill } from './Drill';
 
-export const SOUND_LABELS: Record<Sounding['sound'], string> = { clear: 'Clear', dull: 'Dull', drum: 'Like a drum' };
+export const SOUND_LABELS: Record<Sounding['sound'], string> = { clear: 'Clear', dull: 'Dull', drum: 'Hollow (drum)' };
 
 interface Props {
   zone: Zone | null;
@@ -31,7 +31,7 @@ export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, 
   const left = STEM_SIDES.filter((side) => !sounding.some((s) => s.zone === side));
   return (
     <Card className="gap-3">
-      <Heading>Sound it</Heading>
+      <Heading>Sounding test</Heading>
       {zone?.startsWith('stem-') || zone === 'collar' ? (
         <>
           <Choice
@@ -40,13 +40,13 @@ export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, 
             value={rung?.sound ?? null}
             onChange={(sound) => onSound(zone, sound)}
           />
-          {rung ? <Button onPress={() => onClear(zone)}>Not sounded after all</Button> : null}
+          {rung ? <Button onPress={() => onClear(zone)}>Delete this result</Button> : null}
           {rung && rung.sound !== 'clear' ? (
-            <Remark mood="caution">Little sound wood behind the bark there. Sound above and below it, and the sides beside it.</Remark>
+            <Remark mood="caution">There is little solid wood behind the bark here. Tap above it, below it and on both sides.</Remark>
           ) : null}
         </>
       ) : (
-        <Small>Pick a side of the stem or the collar, and knock with a mallet.</Small>
+        <Small>Choose a stem side or the root collar. Tap it with a mallet.</Small>
       )}
       {hints.map((hint) => (
         <Small key={hint} className="text-ink">
@@ -54,8 +54,8 @@ export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, 
         </Small>
       ))}
       <Small role="status">
-        <Strong className="text-[14px]">{8 - left.length} of 8 sides sounded.</Strong> A clear ring clears nothing by itself: it hears the
-        outer wood only.
+        <Strong className="text-[14px]">{8 - left.length} of 8 sides sounded.</Strong> A clear sound does not prove the stem is solid. It
+        tests the outer wood only.
       </Small>
       <Drill zone={zone} drillings={drillings} onChange={onDrill} devices={devices} suspected={suspected} dbh={dbh} />
     </Card>

@@ -40,7 +40,7 @@ interface Props {
   onMark: (marking: Marking) => void;
 }
 
-/** All the way round: pick a side, say nothing here, mark a sign at its height, or say why it could not be reached. */
+/** Walk-round complete: pick a side, say nothing here, mark a sign at its height, or say why it could not be reached. */
 export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, onMark }: Props) {
   const states = zoneStates(draft, known);
   const waiting = unanswered(draft, known);
@@ -105,8 +105,8 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
           />
         ) : (
           <>
-            <Heading>All the way round</Heading>
-            <Body>Every zone is seen or said to be out of reach. Tap one to change it.</Body>
+            <Heading>Walk-round complete</Heading>
+            <Body>Every zone is inspected or marked out of reach. Tap a zone to change it.</Body>
           </>
         )}
         <Sounded

@@ -12,7 +12,7 @@ type Photos = VisitDraft['photos'];
 export function WholeSide({ zone, photos, onPhoto }: { zone: Zone; photos: Photos; onPhoto: (photo: Photos[number]) => void }) {
   return (
     <View className="gap-2">
-      <Small className="font-body-bold">The whole side in a picture</Small>
+      <Small className="font-body-bold">Photo of the whole side</Small>
       <View className="flex-row flex-wrap gap-2">
         {photos.map((photo) => (
           <Thumbnail key={photo.id} photo={photo} side={72} />

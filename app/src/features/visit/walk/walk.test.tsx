@@ -75,7 +75,7 @@ const visit = (signs: SignSeen[]): VisitView => ({
 describe('walking round', () => {
   it('"nothing here" is one tap and goes on to the next side', () => {
     render(<Walk begun={fresh()} />);
-    fireEvent.click(screen.getByRole('button', { name: 'Nothing here' }));
+    fireEvent.click(screen.getByRole('button', { name: 'No signs here' }));
     expect(kept.looked).toEqual(['stem-n']);
     expect(screen.getByRole('heading', { name: 'Now the north-east side of the stem' })).toBeTruthy();
   });
@@ -176,15 +176,15 @@ describe('walking round', () => {
     expect(kept.sounding).toEqual([{ zone: 'stem-n', sound: 'dull' }]);
     expect(screen.getByText(/Little sound wood behind the bark/)).toBeTruthy();
     expect(screen.getByRole('button', { name: /^north side of the stem: not looked at, rings dull/ })).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Not sounded after all' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Delete this result' }));
     expect(kept.sounding).toEqual([]);
   });
   it('a drilling is typed as the strip shows it, and says it is for a qualified assessor', () => {
     render(<Walk begun={fresh()} />);
-    fireEvent.click(screen.getByRole('button', { name: 'A resistance drill was used' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Add a drill result' }));
     expect(screen.getByText(/for a qualified assessor/)).toBeTruthy();
-    fireEvent.change(screen.getByRole('textbox', { name: 'Sound wood under the bark, north side' }), { target: { value: '9' } });
-    fireEvent.click(screen.getByRole('button', { name: 'Then soft' }));
+    fireEvent.change(screen.getByRole('textbox', { name: 'Depth of sound wood, north side' }), { target: { value: '9' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Soft after that' }));
     expect(kept.drillings).toEqual([expect.objectContaining({ zone: 'stem-n', shell: 0.09, decayMet: true, from: 'typed' })]);
   });
   it('a thin shell is told against the stem as measured', () => {
@@ -220,9 +220,9 @@ describe('walking round', () => {
       />,
     );
     fireEvent.click(screen.getByRole('button', { name: /^north side of the stem/ }));
-    fireEvent.click(screen.getByRole('button', { name: 'Take back burl' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Undo burl' }));
     expect(kept).toMatchObject({ signs: [], photos: [] });
-    fireEvent.click(screen.getByRole('button', { name: 'Make it blank again' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Clear: not inspected' }));
     expect(kept).toMatchObject({ looked: [], sounding: [] });
   });
 });
@@ -381,7 +381,7 @@ describe('a sign where one of its kind was before', () => {
   });
   it('another one is another one, and says so', () => {
     const onAdd = mark();
-    fireEvent.click(screen.getByRole('button', { name: 'Another one' }));
+    fireEvent.click(screen.getByRole('button', { name: 'New password' }));
     fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
     expect(onAdd).toHaveBeenCalledWith(expect.objectContaining({ again: null }), []);
     expect(onAdd.mock.calls[0][0].opening).toBeUndefined();
