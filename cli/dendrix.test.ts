@@ -187,7 +187,7 @@ describe('the dendrix command', () => {
     [
       ['assess'],
       { date: '2026-06-01', signs: [{ id: 'lean', zone: 'foliage' }] },
-      /signs\[0\]\.zone: "lean" is not met at foliage; valid: stem-n/,
+      /signs\[0\]\.zone: "lean" cannot be recorded at foliage. Valid: stem-n/,
     ],
     [['identify', '--in', '/nowhere/x.json'], '', /cannot read \/nowhere\/x\.json/],
     [['identfy'], '', /unknown command "identfy"/],

@@ -38,7 +38,7 @@ const SCREENS: readonly { name: string; path: string; ready: (page: Page) => Pro
     path: '/review',
     ready: (page) =>
       page
-        .getByText(/wait, what matters most first|matter most are here/)
+        .getByText(/waiting, most important first/)
         .first()
         .waitFor(),
   },
@@ -137,11 +137,11 @@ describe('what screens ask for', () => {
     await signIn(page, town, 'Jory');
     await page.goto(`${town.base}/map`);
     await page.getByTestId('map-ready').waitFor();
-    await page.getByRole('button', { name: 'Hold this area' }).click();
+    await page.getByRole('button', { name: 'Download this area' }).click();
     await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map then work without a signal\./).waitFor();
     await page.getByRole('textbox', { name: 'Area name' }).fill('The quay');
     await page.getByRole('button', { name: 'Download', exact: true }).click();
-    await page.getByRole('form', { name: 'Hold this area' }).waitFor({ state: 'detached' });
+    await page.getByRole('form', { name: 'Download this area' }).waitFor({ state: 'detached' });
     await page.goto(`${town.base}/visit`);
     await page
       .getByRole('link', { name: /^Start a visit to/ })

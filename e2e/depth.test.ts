@@ -75,7 +75,7 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('radio', { name: 'I think it is gone' }).click();
     await page.getByRole('textbox', { name: 'Why you think it is gone' }).fill('grown over');
     await page.getByRole('button', { name: 'Ask a reviewer' }).click();
-    await page.getByText(/It counts as it was until a reviewer agrees/).waitFor();
+    await page.getByText(/It still counts until a reviewer agrees/).waitFor();
     await page.getByRole('radio', { name: 'Hollow (drum)' }).click();
     await page.getByText('1 of 8 sides sounded.').waitFor();
 
@@ -114,7 +114,7 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('radio', { name: 'Constant: nearly always' }).click();
     await page.getByText('Field screening: extreme', { exact: true }).waitFor();
     await page
-      .getByText(/two matrices are those of ISA.*To be confirmed by a qualified assessor/)
+      .getByText(/two matrices of ISA.*A qualified assessor must confirm/)
       .first()
       .waitFor();
 
@@ -175,7 +175,7 @@ describe('a second visit that looks at little', () => {
     await page.getByText('6 % of the zones looked at').waitFor();
     await page.getByText('Serious weakness', { exact: true }).waitFor();
     await page
-      .getByText(/seen on \d{4}-\d\d-\d\d, was not mentioned this time. It counts as it was/)
+      .getByText(/seen on \d{4}-\d\d-\d\d, was not mentioned this time. It still counts/)
       .first()
       .waitFor();
     await page.getByRole('button', { name: 'Submit for review' }).click();
@@ -198,11 +198,11 @@ describe('measuring by every way, on a phone', () => {
 
   it('shows where the tape goes for each way a stem can stand, and asks for the height where it is not breast height', async () => {
     for (const [name, says] of [
-      ['On a slope', /on the uphill side/],
+      ['On a slope', /stand uphill/],
       ['Leaning', /along the stem/],
-      ['Swelling', /below it at the narrowest point/],
-      ['Buttress', /Above buttresses/],
-      ['Forks near it', /below the fork at the narrowest point/],
+      ['Swelling', /narrowest point below it/],
+      ['Buttress', /above the buttresses/],
+      ['Forks near it', /narrowest point below the fork/],
     ] as const) {
       await pick(name);
       await page.getByRole('img', { name: says }).waitFor();
@@ -283,7 +283,7 @@ describe('judging at a desk', () => {
     await goIn(page);
     await page.getByRole('tab', { name: 'Name' }).click();
     await page
-      .getByRole('button', { name: /The names so far|Leading name/ })
+      .getByRole('button', { name: /Possible species|Leading name/ })
       .first()
       .click();
     await page.getByRole('tab', { name: 'Measure' }).click();
@@ -348,14 +348,14 @@ describe('judging at a desk', () => {
     const page = await town.wide();
     await signIn(page, town, 'Ines');
     await page.goto(`${town.base}/more`);
-    await page.getByRole('radio', { name: 'Stewardship of the stand' }).click();
+    await page.getByRole('radio', { name: 'Woodland stewardship' }).click();
     await page.getByText(/Options that serve the stand come first/).waitFor();
     await page.getByRole('radio', { name: 'AS 4970' }).click();
     await page.getByText(/AS 4970: 12 diameters, 2 to 15 m/).waitFor();
     const crew = await town.phone();
     await signIn(crew, town, 'Jory');
     await crew.goto(`${town.base}/more`);
-    await crew.getByText('Stewardship of the stand').waitFor();
+    await crew.getByText('Woodland stewardship').waitFor();
     // Back to how the town was, for whatever comes after.
     await page.getByRole('radio', { name: 'Amenity and safety' }).click();
     await page.getByRole('radio', { name: 'BS 5837' }).click();

@@ -69,9 +69,9 @@ describe('bad input gets a sentence and loses nothing', () => {
     await answer(page, 'Leaf', 'Leaf type', /^Fan/);
     await page.getByRole('tab', { name: 'Measure' }).click();
     await page.getByRole('textbox', { name: 'Girth' }).fill('eighty');
-    await page.getByText('This is no length').first().waitFor();
+    await page.getByText('Enter a length').first().waitFor();
     await page.getByRole('textbox', { name: 'Girth' }).fill('1500');
-    await page.getByText(/stouter than/).waitFor();
+    await page.getByText(/is large for/).waitFor();
     await page.getByRole('textbox', { name: 'Level distance to the stem' }).fill('6');
     await page.getByRole('textbox', { name: 'Angle to the top' }).fill('65');
     await page.getByRole('textbox', { name: 'Angle to the base' }).fill('-10');

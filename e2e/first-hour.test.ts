@@ -104,7 +104,7 @@ async function join_(page: Page, path: string): Promise<void> {
   await page.getByLabel('Password', { exact: true }).fill('password1234');
   await page.getByLabel('Repeat password').fill('password1234');
   await page.getByRole('button', { name: 'Set password and sign in' }).click();
-  await page.getByText(/among the first that are guessed/).waitFor();
+  await page.getByText(/easy to guess/).waitFor();
   await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
   await page.getByLabel('Repeat password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Set password and sign in' }).click();
@@ -173,7 +173,7 @@ describe('a town of its own', () => {
   });
 
   it('the tree list comes in, and stands on the town’s own map', async () => {
-    await ada.getByRole('button', { name: 'Bring the list in' }).click();
+    await ada.getByRole('button', { name: 'Import tree list' }).click();
     await ada.getByLabel('Tree list file').setInputFiles(file('trees.csv', TREES, 'text/csv'));
     await ada.getByRole('button', { name: /^Keep 12 trees/ }).click();
     await ada.getByText('12 trees kept').waitFor();

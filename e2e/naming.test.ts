@@ -39,13 +39,13 @@ describe('a winter naming on a phone', () => {
     expect(await page.getByRole('radio', { name: /On the ground/ }).getAttribute('aria-checked')).toBe('true');
 
     // What cannot be seen is not asked again.
-    await page.getByRole('button', { name: /^Look next/ }).click();
+    await page.getByRole('button', { name: /^Next: / }).click();
     const asked = await page.getByRole('heading', { level: 2 }).first().innerText();
     await page.getByRole('button', { name: 'Cannot see it' }).click();
     expect(await page.getByRole('heading', { level: 2 }).first().innerText()).not.toBe(asked);
 
     await page.getByRole('button', { name: /^Leading name Fraxinus excelsior/ }).click();
-    await page.getByText(/^The marks carry the name (to species|cf\.)/).waitFor();
+    await page.getByText(/^Features identify the (species|name cf\.)/).waitFor();
     await page.getByRole('button', { name: 'Fraxinus excelsior, for and against' }).click();
     await page.getByRole('img', { name: /^Fraxinus excelsior, Twig and buds/ }).waitFor();
     await page.getByRole('img', { name: /^Fraxinus excelsior, Leaf, 20 to 35 cm, bar/ }).waitFor();
@@ -124,7 +124,7 @@ describe('the library', () => {
     await find.fill('syc');
     await page.getByRole('link', { name: /^Acer pseudoplatanus/ }).waitFor();
     await find.fill('zzzz');
-    await page.getByText(/Nothing in the library goes by that/).waitFor();
+    await page.getByText(/No match\. Try fewer letters/).waitFor();
     await find.fill('pla');
     await page.getByRole('link', { name: /^Platanus × acerifolia/ }).click();
     await page.getByRole('heading', { name: 'Platanus × acerifolia' }).waitFor();

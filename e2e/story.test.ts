@@ -36,7 +36,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await answer(page, 'Fruit', 'Fruit', /^Spiky ball/);
     await page.getByRole('radio', { name: 'On the ground' }).click();
     await page.getByRole('button', { name: /^Leading name Platanus × acerifolia/ }).click();
-    await page.getByText(/none against, and every look-alike is at least ten times less likely/).waitFor();
+    await page.getByText(/None against. Every similar species is at least ten times less likely/).waitFor();
 
     await page.getByRole('tab', { name: 'Measure' }).click();
     await page.getByRole('textbox', { name: 'Girth' }).fill('188');
@@ -59,7 +59,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByRole('button', { name: 'Record cavity' }).click();
     await page.getByRole('button', { name: 'Done here' }).click();
     for (let i = 0; i < 16; i++) await page.getByRole('button', { name: 'No signs here' }).click();
-    await page.getByRole('button', { name: /^Can’t get there/ }).click();
+    await page.getByRole('button', { name: /^Cannot reach/ }).click();
     await page.getByText('8 of 8 sides inspected').waitFor();
 
     await page.getByRole('tab', { name: 'Assess' }).click();
@@ -72,7 +72,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByRole('button', { name: 'Submit for review' }).click();
     await page.getByRole('heading', { name: 'Platanus × acerifolia' }).waitFor();
     // It was confirmed before; the same name given again leaves it so.
-    await page.getByText('Confirmed by a second look').waitFor();
+    await page.getByText('Confirmed in review').waitFor();
   });
 
   it('the reviewer looks first, then overturns it with a reason; the tree shows both; the CSV holds it', async () => {
@@ -91,7 +91,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByText('Another name.').waitFor();
     await page.keyboard.press('o');
     await page.getByRole('button', { name: 'Submit: change name' }).click();
-    await page.getByText('Say why in a few words').waitFor();
+    await page.getByText('Enter a short reason').waitFor();
     await page.getByRole('textbox', { name: 'Why' }).fill('The buds in the picture sit in pairs.');
     await page.getByRole('button', { name: 'Submit: change name' }).click();
     await page.getByText(`Overturned: ${tag} is now held for Acer pseudoplatanus.`).waitFor();

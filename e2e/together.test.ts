@@ -115,7 +115,7 @@ it('a visit is amended from its tree, and what it said before stays and can be b
     .getByRole('button', { name: /^Amend the visit of/ })
     .first()
     .click();
-  await phone.getByText(/^You amend the visit of/).waitFor();
+  await phone.getByText(/^You are amending the visit of/).waitFor();
   await phone.getByRole('tab', { name: 'Assess' }).click();
   await phone.getByRole('textbox', { name: /note/i }).first().fill('Wrong side written down: it is the south.');
   await phone.getByRole('button', { name: /^Send/ }).click();
@@ -138,7 +138,7 @@ it('a visit is amended from its tree, and what it said before stays and can be b
     .first()
     .waitFor();
   await phone
-    .getByRole('button', { name: /^Bring back the visit of/ })
+    .getByRole('button', { name: /^Restore this version: visit of/ })
     .first()
     .click();
   await until(visits, (all) => all.filter(({ amends }) => amends !== null).length === 2);
@@ -170,7 +170,7 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await phone.getByRole('button', { name: `Postpone ${away}` }).click();
   await phone.getByRole('link', { name: new RegExp(`tree ${away},`) }).waitFor({ state: 'detached' });
   await phone.getByRole('button', { name: 'Save round' }).click();
-  await phone.getByText(/^On this device: .* You can leave\.$/).waitFor();
+  await phone.getByText(/^On this device: .* Ready to go offline\.$/).waitFor();
   const [download] = await Promise.all([phone.waitForEvent('download'), phone.getByRole('button', { name: 'Route (GPX)' }).click()]);
   expect(readFileSync(await download.path(), 'utf8')).toContain('<rtept');
 
@@ -184,7 +184,7 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await phone.goto(`${town.base}/round`);
   await phone.getByRole('button', { name: /^Plan again/ }).click();
   await phone.getByRole('button', { name: 'Plan round', exact: true }).click();
-  await phone.getByText(/^No signal: planned from what this device holds/).waitFor();
+  await phone.getByText(/^Offline: planned from data on this device/).waitFor();
   await phone.getByRole('button', { name: 'Save round' }).waitFor();
   await phone.context().setOffline(false);
 
@@ -231,7 +231,7 @@ it('a tree is held against the chain from its page; what was altered in the data
   const { tree } = await firstWaiting(phone);
   const look = async () => {
     await phone.goto(`${town.base}/tree/${tree.id}`);
-    await phone.getByRole('button', { name: /^Is it as it was written/ }).click();
+    await phone.getByRole('button', { name: /^Check record integrity/ }).click();
   };
   await look();
   await phone.getByText(/^All \d+ rows of this tree are as/).waitFor();

@@ -39,7 +39,7 @@ describe('signing in', () => {
       type: 'about:blank',
       title: 'Not signed in',
       status: 401,
-      detail: expect.stringMatching(/do not belong together/),
+      detail: expect.stringMatching(/Wrong name or password/),
     });
   });
   it('a device on which nobody signed in is told so without an error; a session that is over is one', async () => {
@@ -279,7 +279,7 @@ describe('trees and visits', () => {
   it('a tag is given once', async () => {
     const { crew } = await newTree('T-5');
     const again = await crew.put(`/trees/${newId()}`, aTree('T-5'));
-    expect(again.body).toMatchObject({ status: 409, path: 'tag', detail: expect.stringMatching(/carries the tag T-5/) });
+    expect(again.body).toMatchObject({ status: 409, path: 'tag', detail: expect.stringMatching(/Tag T-5 is already in use/) });
   });
   it('lists in pages, by box and by due date', async () => {
     await newTree('Z-1', { latitude: 10, longitude: 20 });
@@ -406,8 +406,8 @@ describe('reviews', () => {
     });
   });
   it.each([
-    [{ verdict: 'overturn', taxon: null, reason: 'because' }, 422, /give the name/],
-    [{ verdict: 'overturn', taxon: 'Acer rubrum', reason: '' }, 422, /say why/],
+    [{ verdict: 'overturn', taxon: null, reason: 'because' }, 422, /Enter the correct species name/],
+    [{ verdict: 'overturn', taxon: 'Acer rubrum', reason: '' }, 422, /Enter a reason/],
     [{ verdict: 'overturn', taxon: 'Acer rubrm', reason: 'because' }, 422, /nearest known: Acer rubrum/],
     [{ verdict: 'overturn', taxon: 'Platanus × acerifolia', reason: 'because' }, 422, /already/],
     [{ verdict: 'maybe', taxon: null, reason: '' }, 422, /verdict/],
@@ -427,7 +427,7 @@ describe('reviews', () => {
     await reviewer.put(`/visits/${visitId}`, aVisit(id));
     expect(
       (await reviewer.put(`/reviews/${newId()}`, { visitId, verdict: 'confirm', secondLook: null, taxon: null, reason: '' })).body,
-    ).toMatchObject({ status: 409, detail: expect.stringMatching(/second person/) });
+    ).toMatchObject({ status: 409, detail: expect.stringMatching(/Another person must review it/) });
   });
 });
 

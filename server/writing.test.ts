@@ -138,7 +138,7 @@ describe('many hands at once', () => {
     const [one, other] = [visitOn(tree, '2026-05-01', { note: 'one' }), visitOn(tree, '2026-05-01', { note: 'other' })];
     const both = await Promise.all([one, other].map((body) => crew.put(`/visits/${id}`, body)));
     expect(both.map((a) => a.status).sort()).toEqual([200, 409]);
-    expect(both.find((a) => a.status === 409)?.body.detail).toMatch(/Another visit was sent under this id/);
+    expect(both.find((a) => a.status === 409)?.body.detail).toMatch(/A visit with this ID is already saved/);
     expect((await crew.put(`/visits/${id.toUpperCase()}`, both[0]?.status === 200 ? one : other)).body).toEqual({ id, isNew: false });
     expect((await crew.get(`/trees/${tree}`)).body.visits).toHaveLength(1);
     const review = { visitId: id, verdict: 'confirm', secondLook: null, taxon: null, reason: '' };
@@ -179,9 +179,9 @@ describe('whose a visit is', () => {
       by.put(`/visits/${newId()}`, visitOn(tree, day, { note: newId() }, { amends, finishedAt: '2026-05-02T09:00:00.000Z', ...more }));
     expect((await amend(await service.as('crew2'), first)).body).toMatchObject({
       status: 403,
-      detail: expect.stringMatching(/person who made it/),
+      detail: expect.stringMatching(/person who made a visit/),
     });
-    expect((await amend(crew, first, {}, '2026-04-30')).body.detail).toMatch(/made on 2026-05-01/);
+    expect((await amend(crew, first, {}, '2026-04-30')).body.detail).toMatch(/dated 2026-05-01/);
     const second = newId();
     const body = visitOn(tree, '2026-05-01', { note: 'second' }, { amends: first, finishedAt: '2026-05-02T09:00:00.000Z' });
     expect((await crew.put(`/visits/${second}`, body)).status).toBe(200);
@@ -228,7 +228,7 @@ describe('what a visit may say', () => {
       'a lean of the leaves',
       (v: VisitSubmission) => ({ ...v, look: { ...v.look, signs: [{ id: 'lean', zone: 'foliage', key: 'k' }] } }),
       'look.signs[0].zone',
-      /not met at foliage/,
+      /cannot be recorded at foliage/,
     ],
     [
       'a crown above its top',
@@ -240,7 +240,7 @@ describe('what a visit may say', () => {
       'a day of another week',
       (v: VisitSubmission) => ({ ...v, look: { ...v.look, day: '2026-05-01' } }),
       'look.day',
-      /by the clock of Atlantic\/Azores/,
+      /\(Atlantic\/Azores\)/,
     ],
     [
       'the year one',
@@ -251,16 +251,16 @@ describe('what a visit may say', () => {
         look: { ...v.look, day: '0001-01-01' },
       }),
       'look.day',
-      /older than/,
+      /cannot be dated before/,
     ],
     ['thirty years', (v: VisitSubmission) => ({ ...v, startedAt: '1996-01-01T00:00:00.000Z' }), 'startedAt', /longer than three days/],
-    ['a time zone', (v: VisitSubmission) => ({ ...v, timeZone: 'Mars/Olympus' }), 'timeZone', /no time zone/],
+    ['a time zone', (v: VisitSubmission) => ({ ...v, timeZone: 'Mars/Olympus' }), 'timeZone', /not a time zone/],
     ['a judgement of any shape', (v: VisitSubmission) => ({ ...v, judgement: {} }), 'judgement.vigour', /./],
     [
       'nothing at all',
       (v: VisitSubmission) => ({ ...v, name: null, look: { ...v.look, observations: [], looked: [], measurements: {} } }),
       'look',
-      /Nothing was seen/,
+      /has no observations/,
     ],
   ] as const)('refuses %s with a sentence, and keeps nothing', async (_words, change, path, sentence) => {
     const tree = await newTree();

@@ -118,10 +118,10 @@ describe('what is asked', () => {
   it.each([
     [{ scale: 'nominal', ratings: [] }, /at least one rating/],
     [{ scale: 'nominal', ratings: [one, one] }, /a rates u twice/],
-    [{ scale: 'ordinal', ratings: [one] }, /the order of the values must be given/],
+    [{ scale: 'ordinal', ratings: [one] }, /Give the order of the values/],
     [{ scale: 'ordinal', ratings: [one], order: ['low', 'high'] }, /"x" is not in the order: low, high/],
-    [{ scale: 'interval', ratings: [one] }, /takes numbers/],
-    [{ scale: 'ordinal', ratings: [one], order: ['x', 'x'] }, /stands twice/],
+    [{ scale: 'interval', ratings: [one] }, /An interval scale needs numbers/],
+    [{ scale: 'ordinal', ratings: [one], order: ['x', 'x'] }, /is listed twice/],
     [{ scale: 'ratio', ratings: [one] }, /scale/],
   ])('%j is refused with a sentence', (request, words) => {
     expect(() => agreement(request)).toThrow(Refusal);

@@ -65,8 +65,8 @@ describe('cells', () => {
     ['12/05/1987', 1987],
   ])('year %s', (text, year) => expect(yearCell(text, 2026)).toEqual({ year }));
   it('refuses a year ahead and a year that is none', () => {
-    expect(yearCell('2050', 2026)).toEqual({ problem: expect.stringMatching(/ahead/) });
-    expect(yearCell('soon', 2026)).toEqual({ problem: expect.stringMatching(/no year/) });
+    expect(yearCell('2050', 2026)).toEqual({ problem: expect.stringMatching(/in the future/) });
+    expect(yearCell('soon', 2026)).toEqual({ problem: expect.stringMatching(/not a year/) });
     expect(yearCell('', 2026)).toBeNull();
   });
 });
@@ -250,7 +250,7 @@ describe('a tree list', () => {
   it('reads eastings and northings with the zone', () => {
     const { easting, northing } = toUtm(45.62, -31.2, { zone: 25, south: false });
     const text = `Tag,Easting,Northing\nB-1,${easting.toFixed(2)},${northing.toFixed(2)}`;
-    expect(read(text).bad[0]?.reason).toMatch(/need a zone/);
+    expect(read(text).bad[0]?.reason).toMatch(/need a UTM zone/);
     expect(read(text, { zone: '25N' }).trees[0]?.latitude).toBeCloseTo(45.62, 6);
   });
   it.each([

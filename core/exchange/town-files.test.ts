@@ -80,7 +80,7 @@ describe('a plan', () => {
   });
   it.each([
     ['not json', /not JSON/],
-    ['{"type":"Feature"}', /no GeoJSON FeatureCollection/],
+    ['{"type":"Feature"}', /not a GeoJSON FeatureCollection/],
     [collection([]), /no street, park, water or house/],
     [
       collection([
@@ -176,7 +176,7 @@ describe('a tree list as GeoJSON', () => {
     expect(geo.bad).toMatchObject([{ line: 3, tag: 'G-3' }]);
   });
   it('that is none says so', () => {
-    expect(parseRows('{"type":"Topology"}').problem).toMatch(/no GeoJSON FeatureCollection/);
+    expect(parseRows('{"type":"Topology"}').problem).toMatch(/not a GeoJSON FeatureCollection/);
     expect(parseRows('{ broken').problem).toMatch(/not JSON/);
     expect(parseRows(collection([])).problem).toMatch(/no feature/);
   });

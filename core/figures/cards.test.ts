@@ -120,8 +120,8 @@ describe('the plan of the walk-round', () => {
 describe('how to measure', () => {
   const say = wordsIn().howTo;
   it('tells the height of the reading as the person reads lengths', () => {
-    expect(say.says.level(1.37)).toMatch(/^Tape level round the stem at 1\.37 m above/);
-    expect(wordsIn({ units: 'feet' }).howTo.says.level(1.37)).toMatch(/at 4\.5 ft above/);
+    expect(say.says.level(1.37)).toMatch(/^Put the tape level around the stem, 1\.37 m above/);
+    expect(wordsIn({ units: 'feet' }).howTo.says.level(1.37)).toMatch(/4\.5 ft above/);
   });
   it.each([...STEM_SITUATIONS, ...HEIGHT_METHODS.filter((m) => m !== 'typed')] as const)('%s is drawn and said', (name) => {
     const how = howToMeasure[name];
@@ -136,6 +136,6 @@ describe('how to measure', () => {
     }
   });
   it('where the tape may not sit at breast height, the sentence says to write the height down', () => {
-    for (const name of ['fork', 'swelling', 'buttress'] as const) expect(say.says[name](1.3)).toMatch(/write that height down/);
+    for (const name of ['fork', 'swelling', 'buttress'] as const) expect(say.says[name](1.3)).toMatch(/Record that height/);
   });
 });

@@ -96,7 +96,7 @@ describe('two scales, never averaged', () => {
   });
   it('names the sides nobody looked at', () => {
     expect(judge({ looked: ALL.filter((z) => z !== 'stem-w' && z !== 'stem-nw') }).lookedAt.cannotSay.join(' ')).toMatch(
-      /Nobody looked at the west and north-west sides/,
+      /The west and north-west sides of the stem were not inspected/,
     );
   });
   it('does not judge the foliage of a leafless tree', () => {
@@ -141,7 +141,7 @@ describe('agents, options, coming back', () => {
     const { agents, note } = judge({ taxon: 'Celtis laevigata', signs: [{ id: 'broken-fine-twigs', zone: 'crown-top', percent: 20 }] });
     expect(agents[0]?.probability).toBeLessThan(0.5);
     expect(agents.length).toBeGreaterThan(2);
-    expect(note).toMatch(/What is behind it is open: .* To tell, look for/);
+    expect(note).toMatch(/Cause not clear\. Possible: .* Next, check for/);
   });
   it('says that none stands out where several causes share the odds', () => {
     const { agents, note } = judge({
@@ -149,7 +149,7 @@ describe('agents, options, coming back', () => {
       signs: [{ id: 'exudate', zone: 'stem-n', kind: 'dark' }],
     });
     expect(agents[0]?.probability).toBeLessThan(0.5);
-    expect(note).toMatch(/What is behind it is open: .*; none stands out/);
+    expect(note).toMatch(/Cause not clear\. Possible: .*, /);
   });
   it('acts first on an opening fork, and puts licensed people beside every cut', () => {
     const a = judge({ taxon: 'Acer saccharinum', looked: ALL, signs: [{ id: 'union-crack', zone: 'unions' }] });

@@ -214,7 +214,7 @@ describe('judged cases', () => {
     // Whatever is judged has a reason, a date, and the general cautions.
     for (const scale of [a.vigour, a.soundness, a.hiddenDecay]) expect(scale.reasons.length).toBeGreaterThan(0);
     expect(a.comeBack.by > (c.date ?? '2026-07-01')).toBe(true);
-    expect(a.cautions.join(' ')).toMatch(/licensed practice/);
+    expect(a.cautions.join(' ')).toMatch(/permits and licensing/);
     expect(a.note).toContain(a.vigour.band);
   });
 });
@@ -225,11 +225,11 @@ describe('how much was looked at', () => {
   it('one of eighteen zones is 6 %', () => expect(of(['collar']).percent).toBe(6));
   it('all of them is 100 % and nothing left unsaid', () => expect(of(ZONES)).toMatchObject({ percent: 100, unseen: [], cannotSay: [] }));
   it.each([
-    ['collar', /root collar/],
-    ['unions', /forks/],
-    ['branches', /dead or hung wood/],
-    ['roots', /hold in the ground/],
-    ['foliage', /foliage/],
+    ['collar', /Root collar/],
+    ['unions', /Unions not inspected/],
+    ['branches', /dead or hanging branches/],
+    ['roots', /Anchorage is not known/],
+    ['foliage', /Foliage not inspected/],
     ['crown-top', /Part of the crown/],
   ])('without the %s it says what cannot be said', (zone, sentence) => {
     expect(of(ZONES.filter((z) => z !== zone)).cannotSay.join(' ')).toMatch(sentence);

@@ -272,7 +272,7 @@ describe('the drill in the judgement', () => {
   it('a sound line clears nothing', () => {
     const a = judgeOak(drilled(0.3, false));
     expect(a.hiddenDecay.band).toBe('none suspected');
-    expect(a.hiddenDecay.reasons.join(' ')).toMatch(/beside its line nothing is known/);
+    expect(a.hiddenDecay.reasons.join(' ')).toMatch(/Wood beside the drill line is not known/);
   });
   it('a thin shell is not forgotten at the next visit, until its side is drilled again', () => {
     const before = [{ date: '2025-07-01', looked: ALL, ...drilled(0.08) }];

@@ -72,7 +72,7 @@ const visit = (taxon: string | null, day: string, looked: readonly Zone[], seen:
   ...more,
 });
 
-describe('what a later visit does not mention counts as it was', () => {
+describe('what a later visit does not mention still counts', () => {
   it.each(ALL_SORTS.map((tree) => [tree ?? 'a tree not named', tree] as const))(
     '%s: every sign and form at every zone',
     (_words, taxon) => {

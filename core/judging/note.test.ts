@@ -18,20 +18,20 @@ describe('the note', () => {
     for (const reason of [/more than half of the crown is dead/gi, /a fungus eats the base/gi]) expect(note.match(reason)).toHaveLength(1);
   });
   it('keeps what the inspector wrote by hand', () => {
-    expect(judgeOak({ note: 'smells of gas\nat the kerb' }).note).toMatch(/^Remark: “smells of gas at the kerb”\.$/m);
-    expect(judgeOak().note).not.toMatch(/Remark/);
+    expect(judgeOak({ note: 'smells of gas\nat the kerb' }).note).toMatch(/^Inspector’s note: “smells of gas at the kerb”\.$/m);
+    expect(judgeOak().note).not.toMatch(/Inspector’s note/);
   });
   it('names every part that nobody looked at', () => {
     fc.assert(
       fc.property(fc.subarray([...ZONES]), (looked) => {
         const { note, lookedAt } = judgeOak({ looked });
-        const sentence = /I did not look at (.*);/.exec(note)?.[1] ?? '';
+        const sentence = /Not inspected: (.*)\. This note/.exec(note)?.[1] ?? '';
         for (const zone of lookedAt.unseen.filter((z) => looked.length > 0 && !z.startsWith('stem-')))
           expect(sentence).toContain(zoneWords(zone));
         const sides = ZONES.filter((z) => z.startsWith('stem-') && !looked.includes(z));
         if (looked.length > 0 && sides.length > 0 && sides.length < 8)
-          expect(/\((.*)\)/.exec(sentence)?.[1]?.split(/, | and /)).toEqual(sides.map(sideWords));
-        expect(/looked at every part/.test(note)).toBe(looked.length === ZONES.length);
+          expect(/stem \((.*?)\)/.exec(sentence)?.[1]?.split(/, | and /)).toEqual(sides.map(sideWords));
+        expect(/inspected every part/.test(note)).toBe(looked.length === ZONES.length);
       }),
     );
   });
@@ -68,8 +68,8 @@ describe('the note', () => {
   });
   it('begins with who it is as far as that is known, who checked it, and how old it is', () => {
     const begins = (request: Request) => judgeOak(request).note.split('. ')[0];
-    expect(begins({ lifeStage: 'old' })).toBe('Quercus rubra, an old tree');
-    expect(begins({ taxon: 'Quercus' })).toBe('Quercus, genus only, a grown tree');
+    expect(begins({ lifeStage: 'old' })).toBe('Quercus rubra, an old (veteran) tree');
+    expect(begins({ taxon: 'Quercus' })).toBe('Quercus, genus only, a mature tree');
     expect(begins({ taxon: null, lifeStage: 'young' })).toBe('Species not identified, a young tree');
     const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', taxon: 'Quercus rubra', latitude: 46 }));
     expect(assess(testLibrary, { ...input, nameUnchecked: true }).note).toMatch(
@@ -79,10 +79,10 @@ describe('the note', () => {
   });
   it('says what cannot be said, what to do first and when to come back', () => {
     const { note } = judgeOak({ looked: ['crown-top', 'stem-n'], signs: [{ id: 'conk', zone: 'stem-n', kind: 'bracket' }] });
-    expect(note).toMatch(/I did not look at the middle of the crown, the lower crown, .* seven sides of the stem \(north-east, /);
-    expect(note).toMatch(/First I would/);
-    expect(note).toMatch(/Come back by \d{4}-\d{2}-\d{2}, in (winter|spring|summer|autumn)/);
-    expect(note).toMatch(/how far it reaches cannot be seen from outside/);
+    expect(note).toMatch(/Not inspected: the middle of the crown, the lower crown, .* seven sides of the stem \(north-east, /);
+    expect(note).toMatch(/First: /);
+    expect(note).toMatch(/Next visit by \d{4}-\d{2}-\d{2} \((winter|spring|summer|autumn)\)/);
+    expect(note).toMatch(/Its extent cannot be seen from outside/);
   });
   it('never calls a tree sound of which half was not seen', () => {
     fc.assert(

@@ -63,8 +63,11 @@ describe('a request of assess', () => {
       { ...base, signs: [{ id: 'cavity', zone: 'stem-n', trend: 'bigger' }] },
       /signs\[0\]\.trend: unknown word "bigger"; nearest valid: larger/,
     ],
-    [{ ...base, signs: [{ id: 'cavity', zone: 'stem-n', opening: q(3, 'deg') }] }, /signs\[0\]\.opening\.unit: "deg" is no unit of length/],
-    [{ ...base, signs: [{ id: 'lean', zone: 'stem-n', angle: q(3, 'm') }] }, /signs\[0\]\.angle\.unit: "m" is no unit of angle/],
+    [
+      { ...base, signs: [{ id: 'cavity', zone: 'stem-n', opening: q(3, 'deg') }] },
+      /signs\[0\]\.opening\.unit: "deg" is not a unit of length/,
+    ],
+    [{ ...base, signs: [{ id: 'lean', zone: 'stem-n', angle: q(3, 'm') }] }, /signs\[0\]\.angle\.unit: "m" is not a unit of angle/],
     [{ ...base, measurements: { dbh: q(-3, 'cm') } }, /measurements\.dbh\.value: -3 is outside lengths of 0 or more/],
     [{ ...base, looked: ['crown-top', 'stem'] }, /looked\[1\]: unknown zone "stem"/],
     [{ ...base, absent: ['exithole'] }, /absent\[0\]: unknown sign "exithole"; nearest known: exit-holes/],
@@ -81,7 +84,7 @@ describe('a request of assess', () => {
       { ...base, signs: [{ id: 'lean', zone: 'stem-n', opening: q(3, 'cm') }] },
       /signs\[0\]\.opening: "lean" is not recorded with "opening"; nearest: /,
     ],
-    [{ ...base, overrules: [{ what: 'comeBack', to: '2026-13-45', why: 'next year' }] }, /overrules\[0\]\.to: is no day/],
+    [{ ...base, overrules: [{ what: 'comeBack', to: '2026-13-45', why: 'next year' }] }, /overrules\[0\]\.to: is not a date/],
   ])('refuses %j', (request, sentence) => {
     expect(() => input(request)).toThrow(Refusal);
     expect(() => input(request)).toThrow(sentence);

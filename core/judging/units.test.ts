@@ -70,8 +70,8 @@ describe('measuring in the units of the one who measures', () => {
       { growthFactors: [] },
     ).warnings[0];
   it('warns in them', () => {
-    expect(near('m', 10)).toMatch(/^Too close: you stand 10\.0 m away from a tree of 18\.2 m/);
-    expect(near('ft', 33)).toMatch(/^Too close: you stand 33 ft away from a tree of 60 ft/);
+    expect(near('m', 10)).toMatch(/^Too close\. You are 10\.0 m from a tree 18\.2 m tall/);
+    expect(near('ft', 33)).toMatch(/^Too close\. You are 33 ft from a tree 60 ft tall/);
   });
   it('asks in them', () => {
     const oak = testLibrary.taxa.find((t) => t.name === 'Quercus rubra') ?? null;
@@ -80,6 +80,6 @@ describe('measuring in the units of the one who measures', () => {
       readEntry(typed, { units, stem: 'diameter', breastHeight: 1.3 }, oak, { dbh: 0.3, height: 9, years: 2 }).questions.join(' ');
     expect(asked('feet')).not.toMatch(METRIC);
     expect(asked('metric')).not.toMatch(FEET);
-    expect(asked('feet')).toMatch(/400\.0 in is stouter than Quercus rubra/);
+    expect(asked('feet')).toMatch(/400\.0 in is large for Quercus rubra/);
   });
 });

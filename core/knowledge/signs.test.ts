@@ -153,9 +153,9 @@ describe('the vocabulary of signs', () => {
   it('nests, hung branches, fresh leans and burning hairs carry their cautions', () => {
     expect(sign('cavity').cautions.join(' ')).toMatch(/protected/);
     expect(sign('hung-branch').cautions.join(' ')).toMatch(/stand under/i);
-    expect(sign('lean').cautions.join(' ')).toMatch(/Keep out/);
+    expect(sign('lean').cautions.join(' ')).toMatch(/Do not go under/);
     expect(sign('webbing').cautions.join(' ')).toMatch(/burn skin/);
-    expect(sign('vine-in-crown').cautions.join(' ')).toMatch(/never burn/);
+    expect(sign('vine-in-crown').cautions.join(' ')).toMatch(/Never burn/);
   });
   it('every sign of an agent or a normal finding is one of the vocabulary', () => {
     const ids = new Set(signs.map((s) => s.id));

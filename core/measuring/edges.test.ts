@@ -46,7 +46,7 @@ describe('limits', () => {
     const at = (readingHeight: string) =>
       readEntry({ ...EMPTY_ENTRY, readingHeight }, { units: 'metric', stem: 'girth', breastHeight: 1.3 }, null, null);
     expect(at('3')).toMatchObject({ values: { breastHeight: 3 }, problems: {} });
-    expect(at('3.01').problems.readingHeight).toMatch(/at most 3\.0 m/);
+    expect(at('3.01').problems.readingHeight).toMatch(/up to 3\.0 m/);
     expect(at('0')).toMatchObject({ values: { breastHeight: 1.3 }, problems: { readingHeight: expect.any(String) } });
   });
   it('a sapling has a height too; a top below its base has none', () => {

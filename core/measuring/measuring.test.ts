@@ -193,7 +193,7 @@ describe('measure, the contract', () => {
   });
   it.each([
     [{ do: 'hight-tangent' }, /unknown word "hight-tangent"; nearest valid: height-tangent/],
-    [{ do: 'diameter-from-girth', girth: q(1, 'deg') }, /girth\.unit: "deg" is no unit of length/],
+    [{ do: 'diameter-from-girth', girth: q(1, 'deg') }, /girth\.unit: "deg" is not a unit of length/],
     [{ do: 'diameter-from-girth' }, /girth/],
     [{ do: 'height-tangent', distance: q(20, 'm'), top: q(95, 'deg'), base: q(0, 'deg') }, /top\.value: 95 is outside/],
     [{ do: 'height-tangent', distance: q(20, 'm'), top: q(-9, 'deg'), base: q(0, 'deg') }, /above the base/],

@@ -176,9 +176,9 @@ describe('the answer of the command line', () => {
   it.each([
     [{ trait: 'barktexture', state: 'smooth' }, /unknown trait "barktexture"; nearest known: bark-texture/],
     [{ trait: 'bark-texture', state: 'smoth' }, /unknown state "smoth" of bark-texture; nearest known: smooth/],
-    [{ trait: 'leaf-length', value: 12, unit: 'kg' }, /"kg" is no unit of length/],
+    [{ trait: 'leaf-length', value: 12, unit: 'kg' }, /"kg" is not a unit of length/],
     [{ trait: 'leaf-length', state: 'long' }, /is a number; give "value"/],
-    [{ trait: 'leaf-margin', value: 3 }, /is told by a state/],
+    [{ trait: 'leaf-margin', value: 3 }, /needs a state, not a number/],
     [{ trait: 'height', value: 900, unit: 'm' }, /outside 0\.5 to 115 m/],
   ])('refuses %j', (observation, sentence) => expect(() => run([observation as Partial<Observation>])).toThrow(sentence));
   it('takes any unit of the right kind', () => {

@@ -15,7 +15,7 @@ describe('the name a visit gives', () => {
     const lead = named.ranking.candidates[0]?.taxon.name ?? '';
     const other = given('Schinus molle');
     expect(other).toMatchObject({ taxon: 'Schinus molle', level: 'species', confirmed: false });
-    expect(other.why).toMatch(`the marks lean to ${lead}`);
+    expect(other.why).toMatch(`The features suggest ${lead}`);
   });
   it('as wide as a genus or a family is as likely as all its kinds together', () => {
     const of = (test: (c: (typeof named.ranking.candidates)[number]) => boolean) =>

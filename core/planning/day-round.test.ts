@@ -151,7 +151,7 @@ describe('a round for a day', () => {
     [{ distances: [[0]] }, /distances: 3 rows of 3 numbers are needed: the start, the stops/],
     [{ speed: 0 }, /speed/],
     [{ minutes: -1 }, /minutes/],
-    [{ stops: [0, 1].map(() => ({ id: 'a', x: 0, y: 0, minutes: 1, urgency: 1 })) }, /"a" stands twice/],
+    [{ stops: [0, 1].map(() => ({ id: 'a', x: 0, y: 0, minutes: 1, urgency: 1 })) }, /"a" is listed twice/],
     [{ stops: [{ id: 'a', x: 0, y: 0, minutes: 1, urgency: -1 }] }, /urgency/],
   ])('%j is refused with a sentence', (part, words) => {
     const asked = {

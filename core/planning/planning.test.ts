@@ -54,7 +54,7 @@ describe('the round', () => {
   });
   it('tells what the season can settle', () => {
     const oak = testLibrary.taxa.find((t) => t.name === 'Quercus rubra') ?? null;
-    expect(settles(oak, '2026-01-10', 46).now).toContain('structure, bare');
+    expect(settles(oak, '2026-01-10', 46).now).toContain('structure, out of leaf');
     expect(settles(oak, '2026-01-10', 46).later).toContainEqual({ what: 'leaf and foliage', when: 'May to November' });
     expect(settles(oak, '2026-07-10', 46).now).toContain('leaf');
   });

@@ -98,7 +98,7 @@ export const look = z.strictObject({
   signs: z.array(signSeen).max(200).default([]),
   /** Signs looked for and not found, beyond what the zones looked at already say. */
   absent: z.array(z.string().max(60)).max(100).default([]),
-  /** Keys of defects of earlier visits that could not be seen this time; each counts as it was. */
+  /** Keys of defects of earlier visits that could not be seen this time; each still counts. */
   unseenSigns: z.array(z.string().min(1).max(90)).max(200).optional(),
   sounding: z.array(sounding).max(40).default([]),
   beneath: z.array(beneath).max(8).default([]),

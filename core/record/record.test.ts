@@ -153,7 +153,7 @@ describe('words against the vocabulary', () => {
     [{ signs: [{ id: 'lean', zone: 'stem-n', key: 'k', cover: 5 }] }, /look\.signs\[0\]\.cover: "lean" is not recorded with "cover"/],
     [{ absent: ['exithole'] }, /look\.absent\[0\]: unknown sign "exithole"; nearest known: exit-holes/],
     [{ cannotSee: ['pit'] }, /look\.cannotSee\[0\]: unknown trait "pit"; nearest known: pith/],
-    [{ signs: [{ id: 'burl', zone: 'stem-n', key: 'k', photos: [ID] }] }, /look\.signs\[0\]\.photos: a sign names a photograph/],
+    [{ signs: [{ id: 'burl', zone: 'stem-n', key: 'k', photos: [ID] }] }, /look\.signs\[0\]\.photos: a sign refers to a photo/],
     [
       {
         signs: [

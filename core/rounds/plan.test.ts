@@ -111,7 +111,7 @@ describe('a day planned', () => {
       expect.arrayContaining([
         ['put off', 'postponed to 2026-06-20 by Luk Vargas: road closed'],
         ['in another round', 'in the round of Luk Vargas'],
-        ['swapped', 'taken out of this round'],
+        ['swapped', 'removed from this round'],
       ]),
     );
     expect(plan([off], [crew('a', { pinned: [off.tree.id] })]).rounds[0]?.plan.stops).toMatchObject([{ tag: 'Q 1', pinned: true }]);

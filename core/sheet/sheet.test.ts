@@ -88,10 +88,10 @@ describe('the sheet of one tree', () => {
       tag: 'Q 0243',
       name: 'Celtis occidentalis',
       commonName: 'hackberry',
-      standing: 'Confirmed by a second look',
+      standing: 'Confirmed in review',
     });
     expect(head.leaf?.shapes.length).toBeGreaterThan(0);
-    expect(head.foot).toMatch(/qualified assessor confirms it.*licensed practice/);
+    expect(head.foot).toMatch(/qualified assessor must confirm it.*permits and licensing/);
   });
   it('has readings with their ± and height, in both systems', () => {
     const text = words(blocks);
@@ -125,9 +125,9 @@ describe('the sheet of one tree', () => {
   it('draws the growth of the hole, and says how the screening came out and by which method', () => {
     expect(blocks.find((b) => b.kind === 'change' && b.change.sign === 'cavity')).toMatchObject({ change: { course: 'worse' } });
     expect(words(blocks)).toMatch(/Risk screening for targets below: moderate/);
-    expect(words(blocks)).toMatch(/to be confirmed by a qualified assessor/);
+    expect(words(blocks)).toMatch(/A qualified assessor must confirm/);
   });
-  it('names the side that nobody saw', () => expect(words(blocks)).toMatch(/Nobody looked at the west side/));
+  it('names the side that nobody saw', () => expect(words(blocks)).toMatch(/The west side of the stem was not inspected/));
   it('a visit that was amended is not on it', () => {
     const right = visit(3, '2026-06-02', 0.05, { amends: visit(2, '2026-06-01', 0.14).id });
     const text = words(sheetOf(testLibrary, tree({ visits: [right, visit(2, '2026-06-01', 0.14)] }), '').blocks);
@@ -136,8 +136,8 @@ describe('the sheet of one tree', () => {
   });
   it('a tree without a name or a visit says so', () => {
     const bare = sheetOf(testLibrary, tree({ taxon: null, level: null, standing: 'unnamed', visits: [], dueOn: null }), '');
-    expect(bare).toMatchObject({ name: null, leaf: null, standing: 'No name yet' });
-    expect(words(bare.blocks)).toMatch(/Nobody has visited this tree yet/);
+    expect(bare).toMatchObject({ name: null, leaf: null, standing: 'Not identified yet' });
+    expect(words(bare.blocks)).toMatch(/This tree has not been visited yet/);
     expect(words(bare.blocks)).toMatch(/not measured/);
   });
   it('a name held open is printed as such', () =>

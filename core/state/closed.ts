@@ -11,7 +11,7 @@ export const wordKey = ({ what, to }: Pick<Overrule, 'what' | 'to'>): string => 
 
 /**
  * A look with what reviewers closed of it: a defect that the visit says is gone has ended once a reviewer says so too, with the
- * reason. Until then it counts as it was.
+ * reason. Until then it still counts.
  * @param isThis whether a review spoke of a version of this visit: a word is agreed to where it was said
  * @param reviews of the tree, in any order; a sign's key is its own, so it does not matter which version of a visit a review spoke of
  */

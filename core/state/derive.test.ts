@@ -264,7 +264,7 @@ describe('the queue', () => {
     const calm = (part: Partial<TestVisit['judgement']['ruled']> = {}) =>
       visit('2026-06-01', { judgement: whole, bands: part, look: { looked: ALL, observations: [see('arrangement', 'opposite')] } });
     const base = of(calm());
-    expect(base).toEqual({ weight: 1, why: [{ says: 'routine second look', reveals: false }] });
+    expect(base).toEqual({ weight: 1, why: [{ says: 'routine review', reveals: false }] });
     const plain = calm();
     const alone = (part: Partial<TestVisit['judgement']['ruled']>) => of(calm(part));
     const named2 = (part: Partial<typeof named>) =>
@@ -291,12 +291,12 @@ describe('the queue', () => {
     const as = (standing: 'questioned' | 'proposed') =>
       reviewWeight(testLibrary, { ...visit('2026-06-01'), name: named }, { standing, siteKind: 'street' }, []);
     expect(as('questioned').weight).toBeGreaterThan(as('proposed').weight);
-    expect(as('questioned').why).toContainEqual({ says: 'questioned before', reveals: false });
+    expect(as('questioned').why).toContainEqual({ says: 'sent back before', reveals: false });
   });
   it('keeps back what would give the answer away', () => {
     const why = of(visit('2026-06-01'), ['Acer saccharinum']).why;
-    expect(why.filter((w) => w.says.includes('was called')).every((w) => w.reveals)).toBe(true);
-    expect(why.some((w) => w.says.includes('was called'))).toBe(true);
+    expect(why.filter((w) => w.says.includes('earlier name')).every((w) => w.reveals)).toBe(true);
+    expect(why.some((w) => w.says.includes('earlier name'))).toBe(true);
   });
   it('says of a name that was written down against the marks, or without any, just that, and no share of it', () => {
     const why = (observations: Observation[]) => {

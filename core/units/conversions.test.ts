@@ -114,7 +114,7 @@ describe('tasks of the command line beyond the first', () => {
     expect(() => at('sideways')).toThrow(/lean\.to/);
   });
   it('a position wants fixes, a profile some length', () => {
-    expect(() => measure({ do: 'position', nmea: '$GPGSV,1,1,00*79\nhello' })).toThrow(/none of the 2 lines holds a fix/);
+    expect(() => measure({ do: 'position', nmea: '$GPGSV,1,1,00*79\nhello' })).toThrow(/no position fix in 2 lines/);
     expect(() => measure({ do: 'drill-profile', step: q(1, 'mm'), resistance: [40, 40, 40] })).toThrow(/5 cm or more/);
   });
   it('diameters come with their ± from the repeat tolerance (US forest inventory, from memory)', () => {

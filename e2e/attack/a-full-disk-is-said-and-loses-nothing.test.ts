@@ -22,7 +22,7 @@ it('what is typed while there is no room is told to be kept nowhere, and is kept
   await page.getByRole('tab', { name: 'Measure' }).click();
   await page.getByRole('textbox', { name: 'Girth' }).fill('120');
   await page.getByText('not saved: device is full').waitFor();
-  await page.getByText(/cannot keep what you enter/).waitFor();
+  await page.getByText(/Not saved: this device/).waitFor();
   // It does not fade while it is true.
   await page.waitForTimeout(2000);
   expect(await page.getByText('not saved: device is full').count()).toBe(1);

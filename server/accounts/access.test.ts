@@ -126,8 +126,8 @@ describe('people', () => {
     const administrator = await service.as('administrator');
     const erased = await administrator.post(`/accounts/${id}/erase`, undefined);
     expect(erased.body).toMatchObject({ state: 'erased', login: '' });
-    expect(erased.body.name).toMatch(/^Somebody who left/);
-    expect((await administrator.get(`/trees/${tree}`)).body.visits[0].by.name).toMatch(/^Somebody who left/);
+    expect(erased.body.name).toMatch(/^Former user/);
+    expect((await administrator.get(`/trees/${tree}`)).body.visits[0].by.name).toMatch(/^Former user/);
     const entries = await AuditEntry.findAll({ where: { entityId: id } });
     expect(JSON.stringify(entries)).not.toMatch(/Person gone|"gone"/);
     expect((await verify(service.world)).findings).toEqual([]);

@@ -6,6 +6,6 @@ describe('where a page ends', () => {
   it('travels as text and comes back', () =>
     expect(readCursor(cursorOf('2026-06-15', 1750000000000, ID), ['day', 'number', 'id'])).toEqual(['2026-06-15', '1750000000000', ID]));
   it.each(['', 'there', `1~2`, `1~2~${ID}~3`, `-1~2~${ID}`, `1~x~${ID}`, `1~2~'; DROP`])('"%s" is none, and says so', (text) =>
-    expect(() => readCursor(text, ['number', 'number', 'id'])).toThrow(/no place in this list/),
+    expect(() => readCursor(text, ['number', 'number', 'id'])).toThrow(/not a valid position in the list/),
   );
 });

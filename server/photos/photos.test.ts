@@ -122,7 +122,7 @@ describe('photographs', () => {
     const id = newId();
     const { crew, visitId } = await visitWith([id]);
     const bad = await send(crew, visitId, id, Buffer.from('GIF89a, or so it says'));
-    expect(bad).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/no picture that can be read/) } });
+    expect(bad).toMatchObject({ status: 422, body: { detail: expect.stringMatching(/not a readable photo/) } });
     expect((await crew.get(`/photos/${id}`)).status).toBe(404);
   });
   it('refuses JSON where a picture belongs, and a picture that is too large', async () => {
@@ -135,7 +135,7 @@ describe('photographs', () => {
     const id = newId();
     const bytes = await picture(100, 100);
     const { crew, visitId } = await visitWith([id], bytes);
-    expect((await send(crew, visitId, newId(), bytes)).body.detail).toMatch(/does not name this picture/);
+    expect((await send(crew, visitId, newId(), bytes)).body.detail).toMatch(/does not belong to the visit/);
     expect((await send(crew, newId(), id, bytes)).status).toBe(404);
     expect((await send(await service.as('crew2'), visitId, id, bytes)).status).toBe(403);
     expect((await send(await service.as('viewer'), visitId, id, bytes)).status).toBe(403);
@@ -146,7 +146,7 @@ describe('photographs', () => {
     const bytes = await picture(100, 100);
     const { crew, visitId } = await visitWith([id], bytes);
     await send(crew, visitId, id, bytes);
-    expect((await send(crew, visitId, id, await picture(101, 100))).body.detail).toMatch(/a kept picture never changes/);
+    expect((await send(crew, visitId, id, await picture(101, 100))).body.detail).toMatch(/already saved and cannot be changed/);
   });
   it('a sign cannot name a photograph that the record does not hold', async () => {
     const crew = await service.as('crew');

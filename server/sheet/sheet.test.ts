@@ -60,9 +60,9 @@ describe('the printed sheet', () => {
     expect(text).toMatch(/42\.0 cm.*16\.5 in/);
     expect(text).toMatch(/Cavity, north side of the stem/);
     expect(text).toMatch(/Vigour.*Soundness.*Hidden decay/);
-    expect(text).toMatch(/What was not seen/);
+    expect(text).toMatch(/Not inspected/);
     expect(text).toMatch(/Bus stop beneath/);
-    expect(text).toMatch(/licensed practice/);
+    expect(text).toMatch(/permits and licensing/);
     expect(text).toMatch(/Options/);
     // The foot stands on every page, with its number.
     pages.forEach((page, i) => expect(page.text).toContain(`${TODAY}, page ${i + 1} of ${pages.length}`));
@@ -72,7 +72,7 @@ describe('the printed sheet', () => {
     const { bytes } = await sheetOf(null, 'a4');
     const [page] = pagesOf(bytes);
     expect(page?.text).toMatch(/Not yet named/);
-    expect(page?.text).toMatch(/Nobody has visited this tree yet/);
+    expect(page?.text).toMatch(/This tree has not been visited yet/);
   });
   it('refuses other papers, and a tree that is not there', async () => {
     expect((await sheetOf(null, 'a3')).status).toBe(422);

@@ -199,7 +199,7 @@ describe('amending', () => {
     expect((await coordinator.put(`/visits/${second}`, amendment(visitId, 'from the desk', 20))).body).toMatchObject({
       status: 409,
       path: 'amends',
-      detail: expect.stringMatching(/which of the two is to stand/),
+      detail: expect.stringMatching(/choose which one to keep/),
     });
     // Sent again, what was taken is still taken.
     expect((await crew.put(`/visits/${first}`, amendment(visitId, 'from the phone', 10))).body.isNew).toBe(false);

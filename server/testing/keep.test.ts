@@ -163,7 +163,7 @@ it('a town backed up while somebody writes, destroyed and restored is as it was,
       expect(entries).toBeGreaterThan(80);
       expect((await rebuildAll(world, undefined, false)).moved).toEqual([]);
     }
-    await expect(restore(placeOf(into, heads), file, keyFile)).rejects.toThrow(/Something stands in this database already/);
+    await expect(restore(placeOf(into, heads), file, keyFile)).rejects.toThrow(/This database is not empty/);
     await dropDatabase(into);
     defineModels(service.sequelize);
   }
@@ -240,11 +240,11 @@ it('a backup that was altered, cut, or sealed with another key is refused before
   const into = await emptyPlace();
   const heads = join(dir, 'none.txt');
   for (const [file, keyFile, says] of [
-    [cut, undefined, /no whole backup/],
+    [cut, undefined, /backup is incomplete/],
     [altered, key, /cannot be opened/],
     [longer, key, /cannot be opened/],
     [sealed, other, /cannot be opened/],
-    [sealed, undefined, /is sealed/],
+    [sealed, undefined, /is encrypted/],
     [join(dir, 'nowhere'), undefined, /is not there/],
   ] as const)
     await expect(restore(placeOf(into, heads), file, keyFile)).rejects.toThrow(says);

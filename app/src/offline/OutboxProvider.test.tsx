@@ -78,6 +78,6 @@ describe('the outbox of the application', () => {
   });
   it('nobody signed in posts nothing, and is told that nothing is lost', async () => {
     show(null);
-    await expect(outbox.post(review('01976a00-0000-7000-8000-0000000000c4'))).rejects.toThrow(/Sign in first; what you entered is kept/);
+    await expect(outbox.post(review('01976a00-0000-7000-8000-0000000000c4'))).rejects.toThrow(/Sign in first. Your entries are saved/);
   });
 });

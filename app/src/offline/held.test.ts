@@ -72,7 +72,7 @@ describe('areas that the device holds', () => {
     global.fetch = jest.fn(async (url: string) =>
       ++calls === 2 ? Promise.reject(new TypeError('gone')) : answer(url),
     ) as unknown as typeof fetch;
-    await expect(holdArea(area('all', 0, 1))).rejects.toThrow(/signal/);
+    await expect(holdArea(area('all', 0, 1))).rejects.toThrow(/offline/);
     expect(await tags()).toEqual(before);
     served();
     const stop = new AbortController();

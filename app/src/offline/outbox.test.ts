@@ -265,7 +265,7 @@ describe('a visit the server refused', () => {
     server({ '/visits': () => no(422, 'No.') });
     await send();
     await saveDraft(JORY, draftOf(), 0);
-    await expect(reopenVisit(draft.id, 'fresh')).rejects.toThrow(/Another visit to this tree is begun/);
+    await expect(reopenVisit(draft.id, 'fresh')).rejects.toThrow(/Another visit to this tree is in progress/);
     expect((await waiting()).map((p) => p.id)).toEqual([draft.id]);
   });
 });

@@ -23,7 +23,7 @@ describe('coming back', () => {
   it('a leafless look brings one back in leaf', () => {
     const { comeBack } = judgeOak({ date: '2026-01-15' });
     expect(comeBack.season).toBe('summer');
-    expect(comeBack.because).toMatch(/seen in leaf/);
+    expect(comeBack.because).toMatch(/checked in leaf/);
   });
   it('the south has its winter in July', () => {
     const { comeBack } = judgeOak({ date: '2026-01-15', latitude: -35, looked: ALL.filter((z) => z !== 'stem-n') });

@@ -11,8 +11,8 @@ const a = judgeOak({
 describe('statements beside the scales open to their rules too', () => {
   it('the outlook names the reading that holds it there', () =>
     expect(explain.outlook(a)).toMatchObject({
-      says: 'Outlook five to ten years (under 10 years): fungus at the base.',
-      evidence: 'fungus at the base.',
+      says: 'Outlook five to ten years (under 10 years): fruiting body at the base.',
+      evidence: 'fruiting body at the base.',
     }));
   it('the date names the reading that asks soonest', () => {
     expect(explain.comeBack(a.comeBack).says).toMatch(/^By 20\d\d-\d\d-\d\d, in \w+: a fungus eats the base of the tree/);

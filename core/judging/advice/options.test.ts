@@ -29,7 +29,7 @@ describe('options', () => {
           expect(option.because.join('').length).toBeGreaterThan(5);
           if (['prune or reduce', 'support', 'remove', 'free it from competitors'].includes(option.do))
             expect(option.needs.join(' ')).toMatch(/licensed/);
-          if (option.do === 'keep as habitat') expect(option.needs.join(' ')).toMatch(/nothing beneath/);
+          if (option.do === 'keep as habitat') expect(option.needs.join(' ')).toMatch(/no target below/);
         }
       }),
       { numRuns: runs(100) },
@@ -168,7 +168,7 @@ describe('options', () => {
       judgeOak({ signs })
         .options.find((option) => option.do === 'remove')
         ?.needs.join(' ') ?? '';
-    expect(needs({ id: 'root-plate-lift', zone: 'roots' })).toMatch(/second look by a qualified assessor/);
+    expect(needs({ id: 'root-plate-lift', zone: 'roots' })).toMatch(/second assessment by a qualified assessor/);
     expect(needs(dying, { id: 'root-plate-lift', zone: 'roots' })).not.toMatch(/second look/);
     expect(needs({ ...dying, percent: 100 })).not.toMatch(/second look/);
   });
@@ -184,8 +184,8 @@ describe('options', () => {
       of({ lifeStage })
         .find((option) => option.do === 'prune or reduce')
         ?.needs.join(' ') ?? '';
-    expect(needs('old')).toMatch(/in steps over years/);
-    expect(needs('mature')).not.toMatch(/in steps over years/);
+    expect(needs('old')).toMatch(/in stages over years/);
+    expect(needs('mature')).not.toMatch(/in stages over years/);
   });
   it('a reason is told where it holds, and only there', () => {
     const because = (request: Request, what: string) =>

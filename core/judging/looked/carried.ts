@@ -38,7 +38,7 @@ export const earlierLooks = ({ before, day }: Looked): Look[] => inOrder((before
 
 /**
  * The signs that stand at a look: those it met, each with what was read of it before where this look gave no reading, and those of
- * earlier looks that nothing has ended. What is not mentioned counts as it was.
+ * earlier looks that nothing has ended. What is not mentioned still counts.
  * @param input with what its sounding adds among its signs
  */
 export function signsThatStand(

@@ -47,6 +47,6 @@ export function remember(given: AssessInput): Remembered {
   return { input, from };
 }
 
-/** That what is below was not said this time, and counts as it was. */
+/** That what is below was not said this time, and still counts. */
 export const rememberedWords = ({ from }: Remembered, say: Catalogue): string[] =>
   from.beneath === undefined ? [] : [say.looked.beneathFrom(from.beneath)];

@@ -9,7 +9,7 @@ describe('overruling', () => {
     expect(a.soundness.overruled).toEqual({ from: 'serious weakness', why: 'an old dry bracket on a dead buttress' });
     expect(a.soundness.reasons.join(' ')).toMatch(/Fruiting body at the base/);
     expect(a.overruled).toEqual([expect.objectContaining({ what: 'soundness', from: 'serious weakness', to: 'weakness', milder: true })]);
-    expect(a.note).toMatch(/The rules say soundness serious weakness; I say weakness: an old dry bracket/);
+    expect(a.note).toMatch(/Calculated soundness: serious weakness\. I set weakness: an old dry bracket/);
   });
   it('options, outlook and date follow the person’s word', () => {
     const worse = judgeOak({ overrules: [{ what: 'soundness', to: 'act first', why: 'it moved when I pushed' }] });
@@ -96,7 +96,7 @@ describe('overruling', () => {
     expect({ ...a }).toEqual({ ...plain });
   });
   it.each(['soon', '2026-13-45'])('a day that is none is refused at the door: %s', (to) =>
-    expect(() => judgeOak({ overrules: [{ what: 'comeBack', to, why: 'because' }] })).toThrow(/is no day/),
+    expect(() => judgeOak({ overrules: [{ what: 'comeBack', to, why: 'because' }] })).toThrow(/is not a date/),
   );
   it('needs a reason', () => expect(() => judgeOak({ overrules: [{ what: 'vigour', to: 'failing', why: ' ' }] })).toThrow(/why/));
   it('a sign set aside by the person stops counting, stays in the record, and can be told from a normal one', () => {

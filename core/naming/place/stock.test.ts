@@ -113,7 +113,7 @@ describe('a town teaches the naming', () => {
     expect(taught.ranking.candidates[0]?.taxon.name).toBe('Abies alba');
     expect(taught.confirmation).toMatchObject({
       met: false,
-      why: expect.stringMatching(/^Abies alba leads because many of it stand here/),
+      why: expect.stringMatching(/^Abies alba leads because it is common here/),
     });
   });
   it('is refused with the field where a count is no count', () => {

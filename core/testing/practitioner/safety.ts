@@ -77,7 +77,7 @@ export const SAFETY_CASES: PractitionerCase[] = [
     expect: {
       failure: ['possible', 'probable'],
       risk: ['moderate', 'high'],
-      says: /not all of the parts that bear the tree were looked at/i,
+      says: /some structural parts were not inspected/i,
     },
   },
   {

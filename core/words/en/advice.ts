@@ -115,7 +115,7 @@ export const screening = (units: UnitSystem) => ({
   } satisfies Record<FailsBy, string>,
   /** What is beneath, and what speaks for a lower likelihood of impact. */
   reached: ({ what, howOften, distance }: Beneath, by: { outOfReach: boolean; sheltered: boolean; leansAway: boolean }): string[] => [
-    `Beneath: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[occupancyOf({ what, howOften })]}${distance === undefined ? '' : `, ${treeWords(distance, units)} from the stem`}.`,
+    `Target below: ${TARGET_WORDS[what]}, ${OCCUPANCY_WORDS[occupancyOf({ what, howOften })]}${distance === undefined ? '' : `, ${treeWords(distance, units)} from the stem`}.`,
     ...(by.outOfReach ? ['Out of reach: further from the stem than it would fall.'] : []),
     ...(by.sheltered ? ['A roof or lower crown would catch it.'] : []),
     ...(by.leansAway ? ['The tree leans the other way.'] : []),

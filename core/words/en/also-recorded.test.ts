@@ -29,10 +29,10 @@ describe('what a record holds beside names, signs and sizes', () => {
       'Sounded: clear on the north side and east side; like a drum on the root collar.',
       'Drilled at the north side, 1.0 m up: 80 mm of sound wood, then soft.',
       'Drilled at the south side, 1.0 m up: 30 cm of sound wood to the end of the line (a simulated drill).',
-      'Checked, not present: exit holes and boring dust.',
+      'Checked, not present: exit holes and frass (boring dust).',
       'Position from 55 fixes, ± 2.4 m.',
-      'Beneath: a road, nearly always there.',
-      'Beneath: nothing that can be harmed.',
+      'Target below: a road, constant occupancy.',
+      'No target below.',
       'Works planned: a trench at 3.0 m.',
     ]);
   });

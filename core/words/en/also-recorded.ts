@@ -30,7 +30,9 @@ export function alsoRecorded(library: Pick<Library, 'signs'>, record: Look, unit
           `Position from ${position.fixes} fixes, ± ${treeWords(position.plusMinus, units)}${position.simulated ? ' (a simulated receiver)' : ''}.`,
         ]
       : []),
-    ...beneath.map((b) => `Beneath: ${TARGET_WORDS[b.what]}${b.what === 'nothing' ? '' : `, ${OCCUPANCY_WORDS[b.howOften]}`}.`),
+    ...beneath.map((b) =>
+      b.what === 'nothing' ? 'No target below.' : `Target below: ${TARGET_WORDS[b.what]}, ${OCCUPANCY_WORDS[b.howOften]}.`,
+    ),
     ...works.map((w) => `Works planned: ${WORKS_WORDS[w.kind]} at ${treeWords(w.distance, units)}.`),
   ];
 }

@@ -42,9 +42,9 @@ export const looked = {
     const { met } = FINDING_WORDS[found];
     const names = listed([...new Set(labels.map((label) => label.toLowerCase()))]);
     const says = {
-      claimed: 'is said to be gone. It counts as it was until a reviewer or an investigation closes it',
-      unseen: 'could not be seen this time. It counts as it was',
-      silent: 'was not mentioned this time. It counts as it was',
+      claimed: 'is said to be gone. It still counts until a reviewer or an investigation closes it',
+      unseen: 'could not be seen this time. It still counts',
+      silent: 'was not mentioned this time. It still counts',
     };
     return `The ${zoneWords(zone)}: ${names}, ${met} on ${on}, ${says[stand]}.`;
   },

@@ -63,23 +63,20 @@ function unseenWords(unseen: readonly Zone[]): string {
   const sides = unseen.filter((zone) => STEM_SIDES.some((side) => side === zone));
   const stem =
     sides.length === STEM_SIDES.length
-      ? 'any side of the stem'
+      ? 'all sides of the stem'
       : `${SIDES_IN_WORDS[sides.length - 1]} of the stem (${listed(sides.map(sideWords))})`;
   const parts = unseen.flatMap((zone) => {
     if (!sides.includes(zone)) return [`the ${zoneWords(zone)}`];
     return zone === sides[0] ? [stem] : [];
   });
-  return listed(parts, 'or');
+  return listed(parts);
 }
 
 /** How a known defect was met this time; it counts all the same. */
 const NOT_CHECKED = {
-  'not found': (several: boolean) =>
-    `I did not find ${several ? 'them' : 'it'} this time, which proves nothing: ${several ? 'they count as they were' : 'it counts as it was'}`,
-  'not inspected': (several: boolean) =>
-    `I did not inspect ${several ? 'them' : 'it'} this time: ${several ? 'they count as they were' : 'it counts as it was'}`,
-  'not to be seen': (several: boolean) =>
-    `${several ? 'They' : 'It'} could not be seen this time: ${several ? 'they count as they were' : 'it counts as it was'}`,
+  'not found': (several: boolean) => `Not found this time. That proves nothing: ${several ? 'they still count' : 'it still counts'}`,
+  'not inspected': (several: boolean) => `Not inspected this time: ${several ? 'they still count' : 'it still counts'}`,
+  'not to be seen': (several: boolean) => `Hidden this time: ${several ? 'they still count' : 'it still counts'}`,
 };
 
 /** The sentences of a note, as a colleague would write them. */
@@ -108,14 +105,14 @@ export const note = (units: UnitSystem) => {
     notChecked: (signs: readonly { label: string; seen: SignSeen; on: string }[], how: keyof typeof NOT_CHECKED) =>
       `${[...new Set(signs.map(({ on }) => on.slice(0, 4)))]
         .sort()
-        .map((year) => `In ${year} there was ${listed(signs.filter(({ on }) => on.startsWith(year)).map(tell))}`)
+        .map((year) => `Seen in ${year}: ${listed(signs.filter(({ on }) => on.startsWith(year)).map(tell))}`)
         .join('. ')}. ${NOT_CHECKED[how](signs.length > 1)}.`,
     claimed: (signs: readonly { label: string; seen: SignSeen; on: string }[]) =>
-      `Said to be gone, and counted until a reviewer agrees: ${signs.map((sign) => `${tell(sign)}, seen in ${sign.on.slice(0, 4)}`).join('; ')}.`,
+      `Marked gone by the crew. Counted until a reviewer agrees: ${signs.map((sign) => `${tell(sign)}, seen in ${sign.on.slice(0, 4)}`).join('; ')}.`,
     setAside: (aside: readonly { label: string; why: string }[]) =>
       `Set aside: ${[...new Set(aside.map(({ label, why }) => `${label.toLowerCase()}, because ${small(open(why))}`))].join('; ')}.`,
     mostLikelyNormal: 'The signs are most likely normal for this tree.',
-    causeOfDeath: 'Why it died cannot be told from this.',
+    causeOfDeath: 'The cause of death is not known.',
     causeUnknown: (look: NextSign | undefined) => `Cause not known.${toTell(look)}`,
     mostLikely: (first: AgentLikelihood) => `Most likely cause: ${weighed(first)}.`,
     causeOpen: (agents: readonly AgentLikelihood[], look: NextSign | undefined) =>
@@ -123,23 +120,23 @@ export const note = (units: UnitSystem) => {
     overruled: ({ what, from, to, why, since }: Overruled) =>
       since === undefined
         ? `Calculated ${OVERRULED_WORDS[what]}: ${from}. I set ${to}: ${open(why)}.`
-        : `On ${since} ${OVERRULED_WORDS[what]} was set to ${from}; I say ${to}: ${open(why)}.`,
+        : `On ${since} ${OVERRULED_WORDS[what]} was set to ${from}. I set ${to}: ${open(why)}.`,
     beneath: ({ targets, risk }: Screening) => {
       const [worst] = targets;
       return `Targets below: ${listed(targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field risk ${risk} (failure ${worst?.failure}, impact ${worst?.impact}, consequence ${worst?.consequence}). A qualified assessor must confirm this.`;
     },
     /** What the inspector wrote by hand. */
-    remark: (text: string) => `Remark: “${text.replace(/\s+/g, ' ')}”`,
+    remark: (text: string) => `Inspector’s note: “${text.replace(/\s+/g, ' ')}”`,
     sawAll: 'I inspected every part.',
     sawNothing: 'I inspected no part of it. This note is based on measurements only.',
     sawInPart: ({ percent: seen, unseen }: Judgement['lookedAt']): string[] => [
       `I inspected ${seen}% of the zones.`,
-      `I did not look at ${unseenWords(unseen)}; this note does not cover ${unseen.length > 1 ? 'them' : 'it'}.`,
+      `Not inspected: ${unseenWords(unseen)}. This note does not cover ${unseen.length > 1 ? 'them' : 'it'}.`,
     ],
     outOfLeaf: 'It was out of leaf.',
     /** What to do first, by when and by whom, and each condition as a sentence of its own. */
     first: (option: Option): string[] => [
-      `First I would ${DO_SAYS[option.do]}${option.by === undefined ? '' : `, by ${option.by}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
+      `First: ${DO_SAYS[option.do]}${option.by === undefined ? '' : `, by ${option.by}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
       ...option.needs.map(capital),
     ],
     comeBack: ({ by, season, because }: ComeBack) =>

@@ -41,9 +41,9 @@ describe('agreement', () => {
       item('sign/cavity', { units: 3 }),
     ]);
     expect(screen.getByText(/Deep furrows and Interlacing ridges are taken for one another, 3 times\./)).toBeTruthy();
-    expect(screen.getByText(/α 0\.85 \(0\.80 to 0\.90\).*To be relied on\./)).toBeTruthy();
+    expect(screen.getByText(/α 0\.85 \(0\.80 to 0\.90\).*Reliable\./)).toBeTruthy();
     expect(screen.getByText(/50 % of it said apart.*Good for tentative conclusions\./)).toBeTruthy();
-    expect(screen.getAllByText(/α 0\.50.*Not to be built on\./).length).toBeGreaterThan(0);
+    expect(screen.getAllByText(/α 0\.50.*Not reliable\./).length).toBeGreaterThan(0);
     expect(screen.getByText(/97 % gave one answer: whether that is more than chance cannot be told from this\./)).toBeTruthy();
     expect(screen.getByText(/within what repeat readings differ by/)).toBeTruthy();
     expect(screen.getByText(/^3 things read twice\. Too few to tell much\./)).toBeTruthy();
@@ -63,9 +63,9 @@ describe('agreement', () => {
   });
   it('with nothing read twice it says how that is mended; crews are told that others look at it', () => {
     show([]);
-    expect(screen.getByText(/Send two people to the same tree now and then/)).toBeTruthy();
+    expect(screen.getByText(/Sometimes send two people to one tree/)).toBeTruthy();
     show([], [], LUK);
-    expect(screen.getByText(/looked at by reviewers and coordinators/)).toBeTruthy();
+    expect(screen.getByText(/Only reviewers and coordinators can see/)).toBeTruthy();
   });
 });
 

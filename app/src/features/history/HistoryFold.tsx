@@ -150,7 +150,7 @@ function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' 
         <Button
           kind="quiet"
           className="self-start px-0"
-          label={`Bring back the visit of ${dayWords(visit.look.day)} as written here`}
+          label={`Restore this version: visit of ${dayWords(visit.look.day)}`}
           onPress={() => void bringBack()}
         >
           Restore this version

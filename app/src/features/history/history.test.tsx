@@ -42,7 +42,7 @@ describe('what happened', () => {
     show((tree) => <Timeline tree={tree} />, record);
     const days = screen.getAllByText(/^\d+ June 20\d\d[:,]/).map((one) => one.textContent);
     expect(days).toEqual([
-      '4 June 2026: Perrin Oakes put it off to 1 July 2026',
+      '4 June 2026: Perrin Oakes postponed it to 1 July 2026',
       '3 June 2026: Perrin Oakes on this tree',
       expect.stringMatching(/^1 June 2026, /),
       expect.stringMatching(/^1 June 2024, /),
@@ -59,7 +59,7 @@ describe('what happened', () => {
     expect(reachedWords(reached('v', 'me', of(seen), []))).toBe('seen by Ann (2 June 2026)');
     expect(reachedWords(reached('u', 'me', of(seen), []))).toBe('sent');
     expect(reachedWords(reached('w', 'me', of([]), parcel('waiting')))).toBe('saved here, not uploaded yet');
-    expect(reachedWords(reached('w', 'me', of([]), parcel('refused')))).toMatch(/would not take it/);
+    expect(reachedWords(reached('w', 'me', of([]), parcel('refused')))).toMatch(/not accepted by the server/);
   });
   it('a visit of one’s own opens to be amended, with everything that was seen in it', async () => {
     show((tree) => <Timeline tree={tree} />, aRecord([first, byLuk]));
@@ -78,7 +78,7 @@ describe('what happened', () => {
     await (await database()).put('drafts', { owner: LUK.id, rev: 3, draft: { id: 'x', treeId: TREE_ID } as never });
     show((tree) => <Timeline tree={tree} />, aRecord([first, byLuk]));
     fireEvent.click(screen.getByRole('button', { name: 'Amend the visit of 1 June 2026' }));
-    expect(await screen.findByText(/A visit to this tree is begun on this device/)).toBeTruthy();
+    expect(await screen.findByText(/A visit to this tree is in progress on this device/)).toBeTruthy();
     expect(await (await database()).get('drafts', [LUK.id, TREE_ID])).toMatchObject({ rev: 3 });
   });
   it('what was amended can be brought back: by an amendment that says it again', async () => {
@@ -90,7 +90,7 @@ describe('what happened', () => {
       look: { ...byLuk.look, note: 'Changed.' },
     };
     show((tree) => <Timeline tree={tree} />, aRecord([first, byLuk, amended]));
-    fireEvent.click(screen.getByRole('button', { name: 'Bring back the visit of 1 June 2026 as written here' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Restore this version: visit of 1 June 2026' }));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));
     expect(mockPost.mock.calls[0]?.[0]).toMatchObject({ kind: 'visit', body: { amends: 'amended', look: byLuk.look, judgement: null } });
   });
@@ -102,7 +102,7 @@ describe('two visits side by side', () => {
     expect(screen.getByText('Name')).toBeTruthy();
     expect(screen.getByText('Quercus rubra')).toBeTruthy();
     expect(screen.getByText('Quercus palustris')).toBeTruthy();
-    expect(screen.getByText(/Seen on 1 June 2024 and not on 1 June 2026: .*south.*Nothing follows/)).toBeTruthy();
+    expect(screen.getByText(/Seen on 1 June 2024 and not on 1 June 2026: .*south.*not compared/)).toBeTruthy();
   });
 });
 

@@ -44,7 +44,7 @@ export function TaxonPage({ slug }: { slug: string }) {
   if (!taxon) {
     return (
       <Page title="Not in the library">
-        <Body>No record goes by this name.</Body>
+        <Body>No species has this name.</Body>
         <Button onPress={() => router.navigate('/library')}>Open library</Button>
       </Page>
     );

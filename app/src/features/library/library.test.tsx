@@ -133,14 +133,14 @@ describe('the shelves', () => {
   it('tell where a kind grows, what it counts here, and a look-alike that no record is of', () => {
     show(<TaxonPage slug="fraxinus-pennsylvanica" />);
     expect(
-      screen.getByText(/Native in Western Canada, .*Stands hardiness zones 3 to 9\. In Quillhaven, before anything is seen/),
+      screen.getByText(/Native in Western Canada, .*Hardy in zones 3 to 9\. Starting weight in Quillhaven/),
     ).toBeTruthy();
     expect(screen.getByText('Fraxinus latifolia')).toBeTruthy();
     expect(screen.getByText(/Not in the library\. The name is confirmed once/)).toBeTruthy();
   });
   it('hold signs and agents too', () => {
     show(<LibraryHome />);
-    fireEvent.click(screen.getByRole('radio', { name: /^Agents/ }));
+    fireEvent.click(screen.getByRole('radio', { name: /^Causes/ }));
     type('ulmus');
     fireEvent.click(screen.getByRole('link', { name: /^Dutch elm disease/ }));
     expect(mockPush).toHaveBeenCalledWith('/library/agent/dutch-elm-disease');
@@ -151,7 +151,7 @@ describe('the shelves', () => {
   it('say so when nothing goes by a name', () => {
     show(<LibraryHome />);
     type('qqqq');
-    expect(screen.getByText(/Nothing in the library goes by that/)).toBeTruthy();
+    expect(screen.getByText(/No match\. Try fewer letters/)).toBeTruthy();
   });
 });
 
@@ -200,7 +200,7 @@ describe('tell apart', () => {
     const headings = screen.getAllByRole('heading', { level: 2 }).map((h) => h.textContent);
     expect(headings[0]).toMatch(/underside|surface|colour/i);
     expect(screen.getAllByRole('img', { name: /^Tilia tomentosa: / }).length).toBeGreaterThan(3);
-    expect(screen.getAllByText(/splits them$/).length).toBeGreaterThan(0);
+    expect(screen.getAllByText(/separates them$/).length).toBeGreaterThan(0);
   });
   it('takes trees out and in, four at the most, through the address', () => {
     mockParams = { taxa: 'tilia-cordata,tilia-tomentosa,tilia-americana' };
@@ -214,7 +214,7 @@ describe('tell apart', () => {
   it('wants two', () => {
     mockParams = { taxa: 'tilia-cordata,no-such-tree' };
     show(<TellApart />);
-    expect(screen.getByText(/Choose two to four trees/)).toBeTruthy();
+    expect(screen.getByText(/Choose two to four species/)).toBeTruthy();
   });
 });
 
@@ -256,6 +256,6 @@ describe('signs and agents', () => {
   });
   it.each([SignPage, AgentPage])('an unknown one is told', (Page) => {
     show(<Page id="nothing" />);
-    expect(screen.getByText(/goes by this name/)).toBeTruthy();
+    expect(screen.getByText(/has this name/)).toBeTruthy();
   });
 });

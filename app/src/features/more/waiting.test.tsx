@@ -48,8 +48,8 @@ describe('what waits on the device', () => {
     expect(screen.queryByRole('button', { name: /^Upload again/ })).toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'Keep a copy: Visit to Q 0417' }));
     expect(saved).toHaveLength(1);
-    fireEvent.click(screen.getByRole('button', { name: /^Throw away: / }));
-    fireEvent.click(screen.getByRole('button', { name: /^Throw away for good: / }));
+    fireEvent.click(screen.getByRole('button', { name: /^Delete: / }));
+    fireEvent.click(screen.getByRole('button', { name: /^Delete permanently: / }));
     await screen.findByText('Nothing waiting to upload.');
   });
   it('one that the server failed on eight times may be taken in hand, one that had no signal all day goes on by itself', async () => {

@@ -83,9 +83,9 @@ describe('taking a picture', () => {
     expect(onPhoto.mock.calls[0][0]).toMatchObject({ timeFrom: 'device', latitude: null });
   });
   it('what cannot be read is said, and nothing is handed over', async () => {
-    FakeWorker.answer = { problem: 'This picture cannot be read on this device.' };
+    FakeWorker.answer = { problem: 'This photo cannot be read. Take it again, or choose a JPEG or PNG.' };
     const onPhoto = choose();
-    await screen.findByText('This picture cannot be read on this device.');
+    await screen.findByText('This photo cannot be read. Take it again, or choose a JPEG or PNG.');
     expect(onPhoto).not.toHaveBeenCalled();
   });
   it('a full device is said, and nothing is handed over', async () => {

@@ -49,7 +49,7 @@ export function SaidGone({ claims, closes, onChange }: Props) {
   return (
     <Remark mood="caution" title={claims.length === 1 ? 'Something is said to be over' : `${claims.length} things are said to be over`}>
       <View className="gap-3">
-        <Small className="text-ink">Each counts as it was until you close it. Give your reason below.</Small>
+        <Small className="text-ink">Each still counts until you close it. Give your reason below.</Small>
         {claims.map(({ key, label, says }) => {
           const on = closes.includes(key);
           return (

@@ -76,7 +76,7 @@ describe('the queue', () => {
   });
   it('is for reviewers; others are told what becomes of their visits', () => {
     show([item()], { account: LUK });
-    expect(screen.getByText(/You are signed in as crew; what you send waits here/)).toBeTruthy();
+    expect(screen.getByText(/You are signed in as crew\. Your visits wait here/)).toBeTruthy();
   });
   it('an empty one says so, and what was just settled is told', () => {
     mockParams = { settled: 'Confirmed: Q 0417.' };
@@ -86,7 +86,7 @@ describe('the queue', () => {
   });
 });
 
-describe('a second opinion', () => {
+describe('Only reviewers can review visits', () => {
   it('the name that was given and the verdicts come only after an own name', () => {
     open(item());
     expect(screen.queryByText('Acer rubrum')).toBeNull();
@@ -101,7 +101,7 @@ describe('a second opinion', () => {
     expect(screen.queryByRole('textbox', { name: 'Your species name' })).toBeNull();
     bandsUntold();
     fireEvent.click(button('Show the crew’s answer'));
-    expect(screen.getByText(/nothing to tell one by/)).toBeTruthy();
+    expect(screen.getByText(/No name and no ID features/)).toBeTruthy();
     expect(screen.getByRole('group', { name: 'Your decision' })).toBeTruthy();
   });
   it('a question or an overturning needs a reason, an overturning another name', async () => {
@@ -109,7 +109,7 @@ describe('a second opinion', () => {
     answerFirst();
     fireEvent.click(button('Ask the crew'));
     fireEvent.click(button('Submit question'));
-    expect(screen.getByText(/Say why in a few words/)).toBeTruthy();
+    expect(screen.getByText(/Enter a short reason/)).toBeTruthy();
     fireEvent.click(button('Change name'));
     fireEvent.change(screen.getByRole('textbox', { name: 'Why' }), { target: { value: 'The buds are opposite.' } });
     fireEvent.click(button('Submit: change name'));
@@ -164,7 +164,7 @@ describe('a second opinion', () => {
     const wanted = screen.getByRole('radiogroup', { name: 'Feature to check' });
     const mark = within(wanted).getAllByRole('radio')[1] as HTMLElement;
     fireEvent.click(mark);
-    expect(screen.getByText(/It goes back to the crew for then/)).toBeTruthy();
+    expect(screen.getByText(/goes back to the crew for that season/)).toBeTruthy();
     fireEvent.change(screen.getByRole('textbox', { name: 'Your question' }), { target: { value: 'Which of the two?' } });
     fireEvent.click(button('Submit question'));
     await waitFor(() => expect(mockPost).toHaveBeenCalledTimes(1));

@@ -109,7 +109,7 @@ describe('what is asked for', () => {
       { wrapper: around(client) },
     );
     fireEvent.click(screen.getByRole('button', { name: 'Plan round' }));
-    expect(screen.getByRole('alert').textContent).toMatch(/write one such as 08:00/);
+    expect(screen.getByRole('alert').textContent).toMatch(/Enter a time, for example 08:00/);
     rerender(
       <PlanForm
         account={LUK}

@@ -42,7 +42,7 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
             <Strong>{one.name}</Strong>
             <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'} of ${one.districtId === null ? 'the whole town' : (district?.name ?? 'a district')}, ${one.size < 1e5 ? `${Math.ceil(one.size / 1000)} kB` : megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
           </View>
-          <Button label={`Take ${one.name} away`} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
+          <Button label={`Remove ${one.name}`} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
             Remove
           </Button>
         </View>

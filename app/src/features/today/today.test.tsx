@@ -87,7 +87,7 @@ describe('a round in a city', () => {
   it('never passes over what presses elsewhere', () => {
     const far = [50, 51, 52].map((n) => tree(n, { dueOn: '2026-06-10', risk: 'high', latitude: 46 + n / 100 }));
     of([...many.map((one) => ({ ...one, soundness: 'act first' })), ...far], 43, false);
-    expect(screen.getByText(/more that press, outside this round/)).toBeTruthy();
+    expect(screen.getByText(/more urgent trees, outside this round/)).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'All of them' }));
     for (const { tag } of far) expect(screen.getByRole('button', { name: new RegExp(`^Open ${tag},`) })).toBeTruthy();
   });

@@ -9,7 +9,7 @@ export function StillToSettle({ tree }: { tree: TreeDetail }) {
   const open = tree.followUps.filter((followUp) => followUp.trait !== null && followUp.doneOn === null);
   if (open.length === 0) return null;
   return (
-    <Remark mood="second" title="What will settle the name">
+    <Remark mood="second" title="Still needed to confirm the name">
       <View className="gap-1">
         {open.map((followUp) => (
           <Body key={followUp.id}>

@@ -21,7 +21,7 @@ describe('a tree’s page', () => {
   it('says who it is, how that stands, and every name it had, the newest first', () => {
     show();
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Quercus palustris');
-    expect(screen.getByText('Proposed, waits for a second look')).toBeTruthy();
+    expect(screen.getByText('Proposed, waiting for review')).toBeTruthy();
     unfold(/^Name history2 different ones/);
     const names = screen.getAllByText(/^Quercus (rubra|palustris)$/).map((one) => one.textContent);
     expect(names.slice(-2)).toEqual(['Quercus palustris', 'Quercus rubra']);
@@ -69,7 +69,7 @@ describe('a tree’s page', () => {
       laterLooks: [{ trait: 'fruit-type', months: [9, 10], by: '2026-10-31', because: 'Acorn cup, September to October' }],
     };
     show(aRecord([first, planned]));
-    const settle = within(screen.getByText('What will confirm the name').parentElement as HTMLElement);
+    const settle = within(screen.getByText('Still needed to confirm the name').parentElement as HTMLElement);
     expect(settle.getByText(/Acorn cup, September to October\. By 31 October 2026, autumn/)).toBeTruthy();
   });
   it('the sheet is asked for in the units of the person, and what goes wrong is told', async () => {
@@ -97,7 +97,7 @@ describe('a tree’s page', () => {
     expect(screen.queryByText(/has never been seen/)).toBeNull();
     // What the whole record says of a scale stands, though the newest visit did not judge it.
     expect(screen.getByRole('group', { name: /^Soundness/ }).textContent).toMatch(/serious weakness/i);
-    unfold(/^What happened2 visits/);
+    unfold(/^History2 visits/);
     fireEvent.click(screen.getByRole('button', { name: '1 earlier visit' }));
     expect(await screen.findByRole('button', { name: /1 June 2024, Adaeze Fenwick/ })).toBeTruthy();
     expect(screen.queryByRole('button', { name: /earlier visit/ })).toBeNull();

@@ -60,7 +60,7 @@ describe('a visit being made', () => {
       throw new DOMException('full', 'QuotaExceededError');
     });
     act(() => now.current.change({ note: 'first' }));
-    await waitFor(() => expect(now.current.problem).toMatch(/cannot keep what you enter/));
+    await waitFor(() => expect(now.current.problem).toMatch(/Not saved: this device/));
     act(() => now.current.change({ note: 'second' }));
     refuse.mockRestore();
     await waitFor(() => expect(now.current.saved).toBe(true), { timeout: 10_000 });

@@ -56,7 +56,7 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
         />
       ) : (
         <Choice
-          label={`${of.charAt(0).toUpperCase()}${of.slice(1)} : my rating`}
+          label={`${of.charAt(0).toUpperCase()}${of.slice(1)}: my rating`}
           options={options.filter((o) => o.value !== ruled)}
           value={to}
           onChange={setTo}

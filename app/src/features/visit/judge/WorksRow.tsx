@@ -37,7 +37,7 @@ export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
       </Remark>
       <View className="flex-row flex-wrap gap-2">
         {onTakeBack ? (
-          <Button label={`Take back works ${nth}`} onPress={onTakeBack}>
+          <Button label={`Remove works ${nth}`} onPress={onTakeBack}>
             Remove
           </Button>
         ) : (
@@ -84,8 +84,8 @@ export function CalledOff({ one, onTakeBack }: { one: Works; onTakeBack: () => v
       <Body className="flex-1">
         Called off: {name} ({one.calledOff}).
       </Body>
-      <Button label={`Take back: ${name} called off`} onPress={onTakeBack}>
-        Remove
+      <Button label={`Undo: ${name} called off`} onPress={onTakeBack}>
+        Undo
       </Button>
     </View>
   );

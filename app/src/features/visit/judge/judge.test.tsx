@@ -87,11 +87,11 @@ const CONK = { id: 'basal-conk', zone: 'collar' as const, key: 'basal-conk@colla
 describe('a statement', () => {
   it('opens to its rule, what it rests on and its source, and closes again', () => {
     show({ signs: [CONK] });
-    const row = screen.getAllByRole('button', { name: /Why?$/ })[0] as HTMLElement;
+    const row = screen.getAllByRole('button', { name: /Why\?$/ })[0] as HTMLElement;
     expect(screen.queryByText(/^Rule:/)).toBeNull();
     fireEvent.click(row);
     expect(screen.getByText(/^Rule: /)).toBeTruthy();
-    expect(screen.getByText(/^Rests on: /)).toBeTruthy();
+    expect(screen.getByText(/^Evidence: /)).toBeTruthy();
     expect(row.getAttribute('aria-expanded')).toBe('true');
     fireEvent.click(row);
     expect(screen.queryByText(/^Rule:/)).toBeNull();
@@ -111,15 +111,15 @@ describe('seeing it otherwise', () => {
     expect(keep.getAttribute('aria-disabled')).toBe('true');
     // What the rules say is no other band.
     expect(
-      within(screen.getByRole('radiogroup', { name: 'Soundness as I see it' })).queryByRole('radio', { name: 'Serious weakness' }),
+      within(screen.getByRole('radiogroup', { name: 'Soundness: my rating' })).queryByRole('radio', { name: 'Serious weakness' }),
     ).toBeNull();
-    fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Soundness as I see it' })).getByRole('radio', { name: 'Weakness' }));
+    fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Soundness: my rating' })).getByRole('radio', { name: 'Weakness' }));
     expect(keep.getAttribute('aria-disabled')).toBe('true');
     write('Why, for soundness', 'An old dry bracket on a dead buttress.');
     fireEvent.click(keep);
     expect(kept.overrules).toEqual([{ what: 'soundness', to: 'weakness', why: 'An old dry bracket on a dead buttress.' }]);
     expect(screen.getByText('Calculated: serious weakness.')).toBeTruthy();
-    expect(screen.getByText(/Milder than the rules: a second pair of eyes should see why/)).toBeTruthy();
+    expect(screen.getByText(/Lower than the calculated rating. A reviewer should check why./)).toBeTruthy();
     press('Back to what the rules say of soundness');
     expect(kept.overrules).toEqual([]);
     expect(judged.soundness.band).toBe('serious weakness');
@@ -149,7 +149,7 @@ describe('signs set aside', () => {
     write('Reason for setting aside', 'Mulch mushrooms, not on the tree.');
     press('Set aside');
     expect(judged.soundness.band).toBe('no weakness seen');
-    expect(screen.getByText(/^Set aside: fungus at the base, root collar/)).toBeTruthy();
+    expect(screen.getByText(/^Set aside: fruiting body at the base, root collar/)).toBeTruthy();
     press('Count it again');
     expect(judged.soundness.band).toBe('serious weakness');
   });
@@ -177,7 +177,7 @@ describe('causes', () => {
     fireEvent.click(button);
     expect(kept.absent).toHaveLength(1);
     expect(judged.agents.map((a) => a.probability)).not.toEqual(before);
-    press(/^Take back: /);
+    press(/^Undo: /);
     expect(kept.absent).toEqual([]);
   });
 });
@@ -185,7 +185,7 @@ describe('causes', () => {
 describe('what is beneath', () => {
   it('is not screened until it is said, and then by part and target', () => {
     show({ signs: [CONK] });
-    expect(screen.getByText(/nothing is said about people or property/)).toBeTruthy();
+    expect(screen.getByText(/Add targets/)).toBeTruthy();
     press('Add a target');
     fireEvent.click(screen.getByRole('radio', { name: 'Frequent: much of the day' }));
     expect(screen.getByText('Field screening: moderate')).toBeTruthy();
@@ -242,7 +242,7 @@ describe('works of an earlier visit', () => {
     press('Save');
     expect(judged.works).toBeNull();
     expect(screen.getByText(/^Called off: trench at/)).toBeTruthy();
-    press(/^Take back: trench/);
+    press(/^Undo: trench/);
     expect(judged.works?.works).toHaveLength(1);
   });
 });
@@ -319,8 +319,8 @@ describe('a tree looked over without naming it again', () => {
     show({ signs: [{ id: 'witches-broom', zone: 'crown-mid', key: 'witches-broom@crown-mid' }] }, [], { by, name: NONE });
     expect(screen.getByText('Assessed as (from the record)')).toBeTruthy();
     expect(screen.getByText('Celtis occidentalis')).toBeTruthy();
-    expect(screen.getByText(/This visit has not checked it/)).toBeTruthy();
-    expect(judged.note).toMatch(/^Celtis occidentalis (from the record, not checked this time), a grown tree/);
+    expect(screen.getByText(/Not checked on this visit/)).toBeTruthy();
+    expect(judged.note).toMatch(/^Celtis occidentalis \(from the record, not checked this time\), a mature tree/);
     // A witches' broom is normal on a hackberry: only the name can tell.
     expect(judged.normalHere.map((n) => n.sign)).toEqual(['witches-broom']);
   });

@@ -91,7 +91,7 @@ describe('measuring on the screen', () => {
   });
   it('the drawing follows the way the stem stands and the way the height is taken', () => {
     show();
-    expect(screen.getByRole('img', { name: /^Tape level round the stem at 1\.3 m/ })).toBeTruthy();
+    expect(screen.getByRole('img', { name: /^Put the tape level around the stem, 1\.3 m/ })).toBeTruthy();
     pick('On a slope');
     expect(screen.getByRole('img', { name: /stand uphill/ })).toBeTruthy();
     pick('Stick');
@@ -112,7 +112,7 @@ describe('measuring on the screen', () => {
     expect(screen.getByText(/Height over diameter 35/)).toBeTruthy();
     expect(screen.getByText(/Root zone 6\.1 m round the stem/)).toBeTruthy();
     // Red oak, four years an inch, twenty inches: published growth factor, from memory.
-    expect(screen.getByText(/Rough age 80 years \(52 to 120\)/)).toBeTruthy();
+    expect(screen.getByText(/Estimated age 80 years \(52 to 120\)/)).toBeTruthy();
     // Girth in inches 62.8, height 59 ft, a quarter of 36 ft of spread.
     expect(screen.getByText(/131 big-tree points/)).toBeTruthy();
   });

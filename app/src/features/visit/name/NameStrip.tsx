@@ -40,7 +40,7 @@ export function NameStrip({
         <Button
           kind="next"
           className="max-w-[46%]"
-          label={`Look next: ${next.trait.label.toLowerCase()}`}
+          label={`Next: ${next.trait.label.toLowerCase()}`}
           onPress={() => onLook(next.trait)}
         >
           {`Next: ${next.trait.label.toLowerCase()}`}

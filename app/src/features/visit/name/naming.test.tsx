@@ -128,7 +128,7 @@ describe('what is sent', () => {
     expect(send({ ...fresh(), observations: ASH, chosenName: 'Quercus robur' }, WINTER).name).toMatchObject({
       taxon: 'Quercus robur',
       confirmed: false,
-      why: expect.stringMatching(/the marks lean to Fraxinus excelsior/),
+      why: expect.stringMatching(/The features suggest Fraxinus excelsior/),
     });
     expect(send({ ...fresh(), observations: ASH, chosenName: UNKNOWN }, WINTER).name).toMatchObject({ taxon: null, level: 'none' });
   });
@@ -211,10 +211,10 @@ describe('a question', () => {
   });
   it('a leaf in winter is litter, and says what that means', () => {
     render(<Asked id="leaf-type" date={WINTER} />, { wrapper });
-    expect(screen.getByText(/A bud sits where a leaf joins the twig, never under a leaflet/)).toBeTruthy();
+    expect(screen.getByText(/A bud is where a leaf joins the twig, never under a leaflet/)).toBeTruthy();
     fireEvent.click(screen.getByRole('radio', { name: /^One blade|^Simple/ }));
     expect(state().seen[0]).toMatchObject({ source: 'ground' });
-    expect(screen.getByText(/Litter may have blown in/)).toBeTruthy();
+    expect(screen.getByText(/Litter may be from another tree/)).toBeTruthy();
   });
   it('can be left as not to be seen', () => {
     render(<Asked id="pith" date={WINTER} />, { wrapper });
@@ -273,7 +273,7 @@ describe('the names so far', () => {
   });
   it('tell beside them how likely the library does not hold the tree, and of which genus it would be', () => {
     render(<Names start={{ ...fresh(), observations: OAK }} date={SUMMER} />, { wrapper });
-    expect(screen.getByText(/^Beside these stand \d+ in a hundred for a tree that the library does not hold/)).toBeTruthy();
+    expect(screen.getByText(/There is a \d+% chance that the species is not in the library/)).toBeTruthy();
   });
   it('an ambiguous name asks', () => {
     render(<Names start={{ ...fresh(), observations: ASH }} date={WINTER} />, { wrapper });
@@ -314,7 +314,7 @@ describe('a piece taken in', () => {
     ]);
     fireEvent.click(screen.getByRole('button', { name: 'Delete Q 0417 / 2026-01-20 / A' }));
     expect(kept().map((s) => s.label.at(-1))).toEqual(['B']);
-    expect(screen.getByText(/cut only where it is allowed/)).toBeTruthy();
+    expect(screen.getByText(/Cut only where it is allowed/)).toBeTruthy();
   });
 });
 
@@ -326,7 +326,7 @@ describe('the foot of a visit', () => {
     render(<LeadingNames naming={naming} onLook={onLook} onName={() => undefined} />);
     expect(screen.getByRole('button', { name: /^Leading name Fraxinus excelsior, \d+ percent/ })).toBeTruthy();
     expect(screen.getByText(/^(from where you stand|at the stem|in the hand) · tells /)).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: /^Look next/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^Next: / }));
     expect(onLook).toHaveBeenCalledWith(naming.next?.trait);
   });
 });

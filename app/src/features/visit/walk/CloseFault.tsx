@@ -57,7 +57,7 @@ export function CloseFault({ sign, onClose, onCancel }: Props) {
       <Field label={ASKS[means]} value={note} onChangeText={setNote} multiline />
       <Small>
         {means === 'gone'
-          ? 'A reviewer decides. Until then it counts as it was, with its date.'
+          ? 'A reviewer decides. Until then it still counts, with its date.'
           : means === 'work'
             ? 'The work goes on the record with your name.'
             : 'By a qualified person only. The finding goes on the record.'}

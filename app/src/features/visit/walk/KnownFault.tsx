@@ -31,7 +31,7 @@ function answerWords({ trend, ended }: SignSeen): string {
   return trend === 'larger' ? 'Larger now.' : 'The same.';
 }
 
-/** A defect that an earlier visit left standing. Silence does not close it: it is answered, or it counts as it was. */
+/** A defect that an earlier visit left standing. Silence does not close it: it is answered, or it still counts. */
 export function KnownFault({ known: { day, sign }, answer, canTell, onSame, onLarger, onGone, onNotSeen, onClose, onUndo }: Props) {
   const { units } = useSettings().settings;
   const [closing, setClosing] = useState(false);
@@ -47,9 +47,9 @@ export function KnownFault({ known: { day, sign }, answer, canTell, onSame, onLa
         {answer !== null ? (
           <View className="flex-row items-center justify-between gap-3">
             <Small className="flex-shrink text-ink">
-              {answer.kind === 'not seen' ? 'Could not be seen this time. It counts as it was.' : answerWords(answer.sign)}
+              {answer.kind === 'not seen' ? 'Could not be seen this time. It still counts.' : answerWords(answer.sign)}
               {answer.kind === 'seen' && answer.sign.trend === 'gone' && !answer.sign.ended && !byEye
-                ? ' It counts as it was until a reviewer agrees.'
+                ? ' It still counts until a reviewer agrees.'
                 : ''}
             </Small>
             <Button label={`Undo the answer about ${label.toLowerCase()}`} onPress={onUndo}>

@@ -81,7 +81,7 @@ describe('walking round', () => {
   });
   it('a side that cannot be reached is kept apart from one that was seen', () => {
     render(<Walk begun={fresh()} />);
-    fireEvent.click(screen.getByRole('button', { name: /^Can’t get there/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^Cannot reach/ }));
     expect(kept).toMatchObject({ looked: [], blocked: [{ zone: 'stem-n' }] });
     expect(screen.getByText(/0 of 8 sides inspected/)).toBeTruthy();
   });
@@ -119,7 +119,7 @@ describe('walking round', () => {
     expect(kept).toMatchObject({ signs: [], looked: [] });
     fireEvent.click(screen.getByRole('button', { name: 'Cavity: cannot see it' }));
     expect(kept).toMatchObject({ signs: [], unseenSigns: ['c'] });
-    expect(screen.getByText('Could not be seen this time. It counts as it was.')).toBeTruthy();
+    expect(screen.getByText('Could not be seen this time. It still counts.')).toBeTruthy();
     expect(lookOfDraft(kept, {}, '2026-06-15', 'amenity').unseenSigns).toEqual(['c']);
   });
   it('what falls is gone by the eye; what is in the wood takes a work, an investigation or a reviewer', () => {
@@ -150,7 +150,7 @@ describe('walking round', () => {
     ]);
     expect(screen.getByText('Closed by an investigation: sound to 14 cm, M. Hale.')).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: /^branches:/ }));
-    fireEvent.click(screen.getByRole('button', { name: 'Hung branch: gone' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Hanging branch: gone' }));
     expect(kept.signs[1]).toMatchObject({ id: 'hung-branch', again: 'u', trend: 'gone' });
   });
   it('a crew’s word that a crack is gone goes to a reviewer', () => {
@@ -161,7 +161,7 @@ describe('walking round', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Ask a reviewer' }));
     expect(kept.signs[0]).toMatchObject({ id: 'crack', again: 'k', trend: 'gone', note: 'only the bark had split' });
     expect(kept.signs[0]?.ended).toBeUndefined();
-    expect(screen.getByText(/It counts as it was until a reviewer agrees/)).toBeTruthy();
+    expect(screen.getByText(/It still counts until a reviewer agrees/)).toBeTruthy();
   });
   it('"larger" hands over the old sign, so that only its size is asked', () => {
     const onMark = jest.fn();
@@ -174,7 +174,7 @@ describe('walking round', () => {
     render(<Walk begun={fresh()} />);
     fireEvent.click(screen.getByRole('radio', { name: 'Dull' }));
     expect(kept.sounding).toEqual([{ zone: 'stem-n', sound: 'dull' }]);
-    expect(screen.getByText(/Little sound wood behind the bark/)).toBeTruthy();
+    expect(screen.getByText(/There is little solid wood behind the bark/)).toBeTruthy();
     expect(screen.getByRole('button', { name: /^north side of the stem: not looked at, rings dull/ })).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Delete this result' }));
     expect(kept.sounding).toEqual([]);
@@ -272,7 +272,7 @@ describe('a share against reference cards', () => {
   }
   it('steps by five, never beyond the ends, and the cards move with it', () => {
     render(<Share card="see-through" />);
-    expect(screen.getByText('not said')).toBeTruthy();
+    expect(screen.getByText('not recorded')).toBeTruthy();
     fireEvent.click(screen.getByRole('radio', { name: '30 %' }));
     expect(screen.getByRole('radio', { name: '30 %' }).getAttribute('aria-checked')).toBe('true');
     fireEvent.click(screen.getByRole('button', { name: 'See-through: +5 percent' }));
@@ -303,7 +303,7 @@ describe('a sign', () => {
     const onAdd = jest.fn();
     render(<SignForm sign={signNamed('cavity')} zone="stem-e" onAdd={onAdd} />);
     fireEvent.change(screen.getByRole('textbox', { name: 'Width of the opening' }), { target: { value: 'wide' } });
-    expect(screen.getByRole('alert').textContent).toMatch(/Write a number/);
+    expect(screen.getByRole('alert').textContent).toMatch(/Enter a number/);
     fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
     expect(onAdd).not.toHaveBeenCalled();
   });
@@ -360,7 +360,7 @@ describe('choosing a sign', () => {
     expect(screen.getByRole('button', { name: /^Bleeding or gum/ })).toBeTruthy();
     expect(screen.queryByRole('button', { name: /^Cavity/ })).toBeNull();
     fireEvent.change(screen.getByRole('textbox', { name: 'Find a sign' }), { target: { value: 'zzz' } });
-    expect(screen.getByText(/No sign goes by these words/)).toBeTruthy();
+    expect(screen.getByText(/No sign found/)).toBeTruthy();
   });
 });
 
@@ -381,7 +381,7 @@ describe('a sign where one of its kind was before', () => {
   });
   it('another one is another one, and says so', () => {
     const onAdd = mark();
-    fireEvent.click(screen.getByRole('button', { name: 'New password' }));
+    fireEvent.click(screen.getByRole('button', { name: 'A new one' }));
     fireEvent.click(screen.getByRole('button', { name: 'Record cavity' }));
     expect(onAdd).toHaveBeenCalledWith(expect.objectContaining({ again: null }), []);
     expect(onAdd.mock.calls[0][0].opening).toBeUndefined();
