@@ -111,7 +111,7 @@ it('a tree is found, named, measured, walked round, judged and sent', async () =
 
   await me.choose('tab', /^Walk round/);
   // Its known defects wait at the forks.
-  await me.hears('heading', /^Now the forks and unions/);
+  await me.hears('heading', /^Now the unions/);
   // A side is chosen on the plan as any button is.
   await me.press('button', /^south-east side of the stem: not looked at/);
   await me.press('button', /^Add a sign/);
@@ -135,7 +135,7 @@ it('a tree is found, named, measured, walked round, judged and sent', async () =
   for (let i = 0; i < 3; i++) await me.press('button', /^No signs here/);
 
   await me.choose('tab', /^Assess/);
-  await me.hears('StaticText', /weakness/i);
+  await me.hears('StaticText', /defect/i);
   await me.press('button', /^Submit for review/);
   await me.hears('heading', /^Last inspection/);
   // It arrived with what was typed and marked.

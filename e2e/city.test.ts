@@ -102,7 +102,7 @@ describe('what screens ask for', () => {
     await page.goto(`${town.base}/map`);
     await page.getByTestId('map-ready').waitFor();
     await page.getByText(new RegExp(`^${told(CITY + VILLAGE)} trees\\.`)).waitFor();
-    await page.getByRole('button', { name: /^due or over: / }).waitFor();
+    await page.getByRole('button', { name: /^due or overdue: / }).waitFor();
     const sees = () =>
       page.evaluate(() => {
         const canvas = document.querySelector('canvas') as HTMLCanvasElement;
@@ -110,7 +110,7 @@ describe('what screens ask for', () => {
       });
     // Something is drawn on it, and something else once it is asked another question.
     const before = await until(sees, (n) => n > 20_000);
-    await page.getByRole('radio', { name: 'Soundness' }).click();
+    await page.getByRole('radio', { name: 'Structure' }).click();
     await until(sees, (n) => n !== before);
     await page.getByRole('button', { name: /^serious, or act now: / }).click();
     await page.getByText(new RegExp(`^${told(CITY / 4).slice(0, -2)}\\d\\d trees\\.`)).waitFor();
@@ -138,7 +138,7 @@ describe('what screens ask for', () => {
     await page.goto(`${town.base}/map`);
     await page.getByTestId('map-ready').waitFor();
     await page.getByRole('button', { name: 'Download this area' }).click();
-    await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map then work without a signal\./).waitFor();
+    await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map then work offline\./).waitFor();
     await page.getByRole('textbox', { name: 'Area name' }).fill('The quay');
     await page.getByRole('button', { name: 'Download', exact: true }).click();
     await page.getByRole('form', { name: 'Download this area' }).waitFor({ state: 'detached' });

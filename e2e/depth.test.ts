@@ -96,19 +96,19 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('img', { name: /^Cavity, south-east side of the stem/ }).waitFor();
 
     await page.getByRole('tab', { name: 'Assess' }).click();
-    await page.getByText('Serious weakness', { exact: true }).waitFor();
+    await page.getByText('Serious defect', { exact: true }).waitFor();
     await page
       .getByRole('button', { name: /^Cavity, south-east side of the stem: The hole.*Why?/ })
       .first()
       .click();
-    await page.getByText(/^Rule: Cavity, .*soundness at least serious weakness/).waitFor();
+    await page.getByText(/^Rule: Cavity, .*structure at least serious defect/).waitFor();
     await page.getByText(/Worse\. Cavity, south-east side of the stem: larger/).waitFor();
-    await page.getByRole('button', { name: 'Change soundness' }).click();
-    await page.getByRole('radio', { name: 'Act first' }).click();
-    await page.getByRole('textbox', { name: 'Why, for soundness' }).fill('The wall moves when pressed.');
+    await page.getByRole('button', { name: 'Change structure' }).click();
+    await page.getByRole('radio', { name: 'Act now' }).click();
+    await page.getByRole('textbox', { name: 'Why, for structure' }).fill('The wall moves when pressed.');
     await page.getByRole('button', { name: 'Save my value' }).click();
-    await page.getByText('Calculated: serious weakness.').waitFor();
-    await page.getByText('1. Close off now').waitFor();
+    await page.getByText('Calculated: serious defect.').waitFor();
+    await page.getByText('1. Close off the area now').waitFor();
     await page.getByRole('button', { name: 'Add a target' }).click();
     await page.getByRole('radio', { name: 'People staying' }).click();
     await page.getByRole('radio', { name: 'Constant: nearly always' }).click();
@@ -172,8 +172,8 @@ describe('a second visit that looks at little', () => {
     await page.getByRole('button', { name: 'No signs here' }).click();
     await page.getByRole('tab', { name: 'Assess' }).click();
     await page.getByText('Assessed as (from the record)').waitFor();
-    await page.getByText('6 % of the zones looked at').waitFor();
-    await page.getByText('Serious weakness', { exact: true }).waitFor();
+    await page.getByText('6% of the zones inspected').waitFor();
+    await page.getByText('Serious defect', { exact: true }).waitFor();
     await page
       .getByText(/seen on \d{4}-\d\d-\d\d, was not mentioned this time. It still counts/)
       .first()
@@ -249,7 +249,7 @@ describe('measuring by every way, on a phone', () => {
     await field('Level distance to the stem').fill('8');
     await field('Angle to the top').fill('60');
     await field('Angle to the base').fill('-10');
-    await page.getByText(/Too close: you stand 8\.0 m away/).waitFor();
+    await page.getByText(/Too close\. You are 8\.0 m/).waitFor();
     await page.getByRole('img', { name: /Step back to at least its height/ }).waitFor();
     await pick('Toward me');
     await field('Lean from the vertical').fill('12');
@@ -293,7 +293,7 @@ describe('judging at a desk', () => {
     await page.getByRole('button', { name: 'Tip dieback: same' }).click();
     await page.getByRole('tab', { name: 'Assess' }).click();
     await page.getByText('Possible causes').waitFor();
-    await page.getByText('Check next').waitFor();
+    await page.getByText('Check next').first().waitFor();
     const absent = page.getByRole('button', { name: /: looked, not there$/ }).first();
     const asked = ((await absent.getAttribute('aria-label')) ?? '').split(':')[0] ?? '';
     await absent.click();

@@ -173,7 +173,7 @@ describe('a town of its own', () => {
   });
 
   it('the tree list comes in, and stands on the town’s own map', async () => {
-    await ada.getByRole('button', { name: 'Import tree list' }).click();
+    await ada.getByRole('button', { name: 'Import list' }).click();
     await ada.getByLabel('Tree list file').setInputFiles(file('trees.csv', TREES, 'text/csv'));
     await ada.getByRole('button', { name: /^Keep 12 trees/ }).click();
     await ada.getByText('12 trees kept').waitFor();
@@ -264,7 +264,7 @@ describe('a town of its own', () => {
     if (process.env.DENDRIX_LOOK) await ada.screenshot({ path: join(process.env.DENDRIX_LOOK, 'tiles.png') });
     for (const name of ['from-the-air', 'waters']) {
       await ada.goto(`${base}/set-up`);
-      await ada.getByRole('button', { name: `Take ${name} away` }).click();
+      await ada.getByRole('button', { name: `Remove ${name}` }).click();
       await ada.getByText(name, { exact: true }).waitFor({ state: 'detached' });
     }
   });

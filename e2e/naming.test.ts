@@ -39,7 +39,7 @@ describe('a winter naming on a phone', () => {
     expect(await page.getByRole('radio', { name: /On the ground/ }).getAttribute('aria-checked')).toBe('true');
 
     // What cannot be seen is not asked again.
-    await page.getByRole('button', { name: /^Next: / }).click();
+    await page.getByRole('button', { name: /^Check next: / }).click();
     const asked = await page.getByRole('heading', { level: 2 }).first().innerText();
     await page.getByRole('button', { name: 'Cannot see it' }).click();
     expect(await page.getByRole('heading', { level: 2 }).first().innerText()).not.toBe(asked);
@@ -66,7 +66,7 @@ describe('a winter naming on a phone', () => {
 
     await page.getByRole('tab', { name: 'Assess' }).click();
     await page.getByRole('button', { name: 'Submit for review' }).click();
-    await page.getByText('What will confirm the name').waitFor();
+    await page.getByText('Still needed to confirm the name').waitFor();
     await page.getByText(planned, { exact: false }).first().waitFor();
   });
 });
@@ -156,7 +156,7 @@ describe('the library', () => {
     await page.getByRole('link', { name: 'Parrotia persica' }).click();
     await page.getByRole('heading', { name: 'Parrotia persica' }).waitFor();
     await page.goto(`${town.base}/library/taxon/no-such-tree`);
-    await page.getByText('No record has this name.').waitFor();
+    await page.getByText('No species has this name.').waitFor();
     await page.goto(`${town.base}/library/tell-apart?taxa=picea-abies,picea-glauca,picea-pungens`);
     await page.getByRole('heading', { name: 'Fruit size' }).waitFor();
     await page.getByRole('radio', { name: 'What shows now' }).click();

@@ -63,8 +63,8 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByText('8 of 8 sides inspected').waitFor();
 
     await page.getByRole('tab', { name: 'Assess' }).click();
-    await page.getByText('Serious weakness', { exact: true }).waitFor();
-    await page.getByText('94 % of the zones looked at').waitFor();
+    await page.getByText('Serious defect', { exact: true }).waitFor();
+    await page.getByText('94% of the zones inspected').waitFor();
     await page
       .getByText(/Felling|felling/)
       .first()
@@ -94,7 +94,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByText('Enter a short reason').waitFor();
     await page.getByRole('textbox', { name: 'Why' }).fill('The buds in the picture sit in pairs.');
     await page.getByRole('button', { name: 'Submit: change name' }).click();
-    await page.getByText(`Overturned: ${tag} is now held for Acer pseudoplatanus.`).waitFor();
+    await page.getByText(`Name changed: ${tag} is now held for Acer pseudoplatanus.`).waitFor();
 
     await page.keyboard.press('/');
     await page.getByRole('textbox', { name: 'Tag, street or name' }).fill(tag);
@@ -144,10 +144,10 @@ describe('a tree list comes in', () => {
     expect(await page.getByLabel('How TreeID is read').inputValue()).toBe('tag');
     expect(await page.getByLabel('How What is read').inputValue()).toBe('');
     await page.getByLabel('How What is read').selectOption('species');
-    await page.getByRole('button', { name: 'Check again', exact: true }).click();
+    await page.getByRole('button', { name: 'Read list again', exact: true }).click();
     await page.getByText('“sycamore”, 1 row').waitFor();
     await page.getByText('“Acer plantanoides”').waitFor();
-    await page.getByText(/"abc" is no length/).waitFor();
+    await page.getByText(/"abc" is not a length/).waitFor();
     await page.getByRole('button', { name: /^Acer pseudoplatanus/ }).click();
     await page.getByRole('button', { name: 'Check again' }).click();
     await page.getByRole('button', { name: 'Keep 3 trees, leave 1 out' }).click();

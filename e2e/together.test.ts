@@ -43,7 +43,7 @@ it('what one says through one server appears on the other’s screen without a r
   // Both listen a moment after their screen stands.
   await desk.waitForTimeout(4000);
 
-  await phone.getByRole('button', { name: 'I am here, at this tree' }).click();
+  await phone.getByRole('button', { name: 'I am at this tree' }).click();
   await desk.getByText('Jory Penhallow is at this tree now').waitFor();
   await phone.getByRole('button', { name: 'I have left this tree' }).click();
   await desk.getByText('Jory Penhallow is at this tree now').waitFor({ state: 'detached' });
@@ -83,7 +83,7 @@ it('a question goes back to who made the visit, with the mark that is wanted, on
   if ((await wanted.count()) > 0) await wanted.getByRole('radio').nth(1).click();
   await desk.getByRole('textbox', { name: 'Your question' }).fill('Which side were the buds from?');
   await desk.getByRole('button', { name: 'Submit question' }).click();
-  await desk.getByText(`Questioned: ${tree.tag}.`).waitFor();
+  await desk.getByText(`Sent back with a question: ${tree.tag}.`).waitFor();
   await phone.getByRole('link', { name: /^More · \d+ new for you/ }).waitFor();
   await phone.goto(`${other.base}/notices`);
   await phone.getByText('Marit Osterlund questioned your visit').first().waitFor();
@@ -118,7 +118,7 @@ it('a visit is amended from its tree, and what it said before stays and can be b
   await phone.getByText(/^You are amending the visit of/).waitFor();
   await phone.getByRole('tab', { name: 'Assess' }).click();
   await phone.getByRole('textbox', { name: /note/i }).first().fill('Wrong side written down: it is the south.');
-  await phone.getByRole('button', { name: /^Send/ }).click();
+  await phone.getByRole('button', { name: /^Submit for review/ }).click();
   await phone.getByRole('heading', { level: 1 }).waitFor();
   const visits = () =>
     phone.evaluate(
@@ -163,11 +163,11 @@ it('a round is planned for a day, kept, taken along and there without a signal; 
   await phone.getByRole('link', { name: new RegExp(`tree ${swapped},`) }).waitFor({ state: 'detached' });
   const away = await nameOf(1);
   await phone.getByRole('button', { name: `Change stop 2, ${away}` }).click();
-  await phone.getByRole('button', { name: `Postpone ${away}` }).click();
+  await phone.getByRole('button', { name: `Postpone … ${away}` }).click();
   await phone.getByRole('button', { name: `Postpone ${away}` }).click();
   await phone.getByText('Enter a short reason.').waitFor();
   await phone.getByRole('textbox', { name: 'Why' }).fill('The road is dug up.');
-  await phone.getByRole('button', { name: `Postpone ${away}` }).click();
+  await phone.getByRole('button', { name: `Postpone … ${away}` }).click();
   await phone.getByRole('link', { name: new RegExp(`tree ${away},`) }).waitFor({ state: 'detached' });
   await phone.getByRole('button', { name: 'Save round' }).click();
   await phone.getByText(/^On this device: .* Ready to go offline\.$/).waitFor();

@@ -71,4 +71,4 @@ export async function makePrograms(scripts) {
 export const madeProgram = (script) => ['--enable-source-maps', relative(root, join(folder, nameOf(script)))];
 
 /** Arguments for node that start a program in a test: as npm test made it, or from its source where a test runs alone. */
-export const programInTest = (script) => (process.env.DENDRIX_PROGRAMS ? madeProgram(script) : ['--import', 'tsx', script]);
+export const programInTest = (script) => (process.env.TEST_PROGRAMS ? madeProgram(script) : ['--import', 'tsx', script]);

@@ -104,7 +104,7 @@ async function main() {
   await checks([['library: every record checked', process.execPath, ['--import', 'tsx', 'library/build.ts']]]);
   await checks([['demo: the map drawn', process.execPath, ['--import', 'tsx', 'demo/build.ts']]]);
   await makePrograms(['serve', 'found', 'keep', 'upgrade', 'rebuild'].map((name) => `ops/${name}.ts`));
-  process.env.DENDRIX_PROGRAMS = '1';
+  process.env.TEST_PROGRAMS = '1';
   await checks([
     ['lint, with the rule that keeps core pure', 'npx', ['eslint', '.', '--max-warnings', '0']],
     ...['app', 'tsconfig.node.json', 'core', 'library'].map((part) => [`types: ${part}`, 'npx', ['tsc', '-p', part]]),

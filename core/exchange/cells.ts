@@ -31,7 +31,7 @@ export function lengthCell(text: string, unit: LengthUnit): LengthCell {
   const t = text.trim();
   if (t === '' || /^(-|n\/?a|unknown|\?)$/i.test(t)) return null;
   const m = parseLength(t, unit);
-  if (m === null) return { problem: `"${t}" is no length; write a number with m, cm, mm, ft or in` };
+  if (m === null) return { problem: `"${t}" is not a length; write a number with m, cm, mm, ft or in` };
   return { m };
 }
 

@@ -113,7 +113,7 @@ describe('a tree list', () => {
   it('takes the good rows and says line and reason of each bad one', () => {
     expect(report.trees.map((t) => t.tag)).toEqual(['A-1', 'A-2', 'A-3', 'A-4', 'A-6', 'A-7']);
     expect(report.bad).toEqual([
-      { line: 6, tag: 'A-5', reason: expect.stringMatching(/"abc" is no length/) },
+      { line: 6, tag: 'A-5', reason: expect.stringMatching(/"abc" is not a length/) },
       { line: 9, tag: 'A-1', reason: 'tag A-1 is already on line 2' },
       { line: 10, tag: '', reason: 'no tag' },
       { line: 11, tag: 'A-8', reason: expect.stringMatching(/latitude 95/) },

@@ -73,7 +73,7 @@ describe('the note', () => {
     expect(begins({ taxon: null, lifeStage: 'young' })).toBe('Species not identified, a young tree');
     const input = toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', taxon: 'Quercus rubra', latitude: 46 }));
     expect(assess(testLibrary, { ...input, nameUnchecked: true }).note).toMatch(
-      /^Quercus rubra (from the record, not checked this time)\./,
+      /^Quercus rubra \(from the record, not checked this time\)\./,
     );
     expect(assess(testLibrary, input).note).toMatch(/^Quercus rubra\./);
   });

@@ -15,6 +15,7 @@ import { signLabel, type Library, type Zone } from '../knowledge';
 import type { UnitSystem } from '../units/lengths';
 import { standingNameOf } from '../state/name';
 import { newestJudging, standingVisits, standingWords } from '../state/standing';
+import { optionWords, ratingWords } from '../words/en/stored';
 
 /** A part of the sheet, in the order it is printed. */
 export type SheetBlock =
@@ -93,8 +94,8 @@ function scale(last: VisitView, visits: readonly VisitView[], key: Scale, label:
   const rank = bands.indexOf(judged.band);
   return {
     kind: 'scale',
-    label: visit === last ? label : `${label}, judged ${visit.look.day}`,
-    band: capital(judged.band),
+    label: visit === last ? label : `${label}, assessed ${visit.look.day}`,
+    band: capital(ratingWords(judged.band)),
     bands,
     rank: rank < 0 ? null : rank,
     reasons: judged.reasons.slice(0, MOST_REASONS),
@@ -122,7 +123,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
       ),
     },
     scale(visit, visits, 'vigour', 'Vigour'),
-    scale(visit, visits, 'soundness', 'Soundness'),
+    scale(visit, visits, 'soundness', 'Structure'),
     scale(visit, visits, 'hiddenDecay', 'Hidden decay'),
     // Before anybody steps in, so before anything else is read.
     { kind: 'heading', words: 'Cautions' },
@@ -152,7 +153,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
     ...judgement.options.slice(0, MOST_OPTIONS).map((option, i): SheetBlock => ({
       kind: 'option',
       nth: i + 1,
-      words: capital(option.do),
+      words: capital(optionWords(option.do)),
       because: option.because.join(' '),
       needs: option.needs.length > 0 ? `Needs ${listed(option.needs)}.` : '',
     })),

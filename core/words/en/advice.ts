@@ -6,6 +6,7 @@ import { treeWords, type UnitSystem } from '../../units/lengths';
 import { capital, listed, open, percent, small } from './grammar';
 import { OCCUPANCY_WORDS, PROFILE_WORDS, TARGET_WORDS, WORKS_WORDS } from './labels';
 import { SOURCES } from './sources';
+import { ratingWords } from './stored';
 
 const LICENSED = 'licensed tree workers; local rules and permit';
 const PROTECTED = 'protected-species check';
@@ -104,7 +105,7 @@ export const screening = (units: UnitSystem) => ({
   notAllSeen: 'Some structural parts were not inspected. So stem failure was not rated improbable.',
   noPromise: 'This rating covers normal weather until the next visit. It is not a guarantee.',
   ofSign: (label: string | undefined, because: string) => `${label}: ${because}`,
-  ofVigour: (band: string) => `Vigour ${band}: its limbs come down.`,
+  ofVigour: (band: string) => `Vigour ${ratingWords(band)}: its limbs come down.`,
   brittle: 'This species turns brittle as it dies. It can snap without warning.',
   failsBy: {
     'brittle-when-dead': 'This species turns brittle as it dies. It can snap without warning.',
@@ -163,10 +164,10 @@ export const options = (units: UnitSystem) => ({
       ? `${fault}. Keep people out of the area below.`
       : band.startsWith('no weakness') || band === 'not judged'
         ? 'Keep people out of the area below.'
-        : `Soundness: ${band}. Keep people out of the area below.`,
+        : `Structure: ${ratingWords(band)}. Keep people out of the area below.`,
   moveFromUnder: (label: string) => `${label}: move what people sit or play on from under it.`,
   today: 'Do this today, before anything else. The next visit checks that it was done.',
-  screened: (risk: string) => `Field screening: ${risk} for what is beneath.`,
+  screened: (risk: string) => `Field screening: ${risk} risk for targets below.`,
   /** @param weak place on the vigour scale: 3 failing, 4 dead */
   leftStanding: (weak: number) =>
     `${weak >= 4 ? 'A dead' : weak === 3 ? 'A dying' : 'A weak'} tree with nothing below can stay as habitat. If something could reach a path, take the crown off and keep the stem.`,
@@ -199,16 +200,17 @@ export const options = (units: UnitSystem) => ({
 
 /** How long the tree can be expected to do its work, and what holds it there. */
 export const outlook = {
-  vigour: (band: string) => `vigour ${band}`,
+  vigour: (band: string) => `vigour ${ratingWords(band)}`,
   /** What a scale rests on. */
   found: restsOn,
-  mild: (band: string, name: string | undefined) => `vigour ${band}, which ${name?.toLowerCase()} explains and seldom ends a tree`,
+  mild: (band: string, name: string | undefined) =>
+    `vigour ${ratingWords(band)}; ${name?.toLowerCase()} explains it and rarely kills a tree`,
   fault: (label: string) => small(label),
   settled: (fault: string) => `${small(fault)}, unchanged`,
   limbs: 'only limbs are defective; they can be removed',
   old: 'the tree is already old',
   agent: (name: string | undefined) => `the usual course of ${name?.toLowerCase()}`,
-  asFarAsSeen: (because: string) => `${because}, as far as it was looked at`,
+  asFarAsSeen: (because: string) => `${because}, on the parts inspected`,
   nothingJudged: 'nothing was assessed',
   set: (why: string) => `set by the inspector: ${why}`,
 };

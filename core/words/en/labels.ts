@@ -68,7 +68,7 @@ export const READING_WORDS: Record<ReturnType<typeof simulatedIn>[number], strin
 };
 
 /** The scales in the middle of a sentence. */
-export const SCALE_WORDS = { vigour: 'vigour', soundness: 'soundness', hiddenDecay: 'hidden decay' } as const;
+export const SCALE_WORDS = { vigour: 'vigour', soundness: 'structure', hiddenDecay: 'hidden decay' } as const;
 
 /** What a person can overrule, in the middle of a sentence. */
 export const OVERRULED_WORDS: Record<Overrule['what'], string> = {

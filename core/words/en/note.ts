@@ -5,7 +5,8 @@ import type { SignSeen } from '../../record/sign';
 import type { UnitSystem } from '../../units/lengths';
 import { causes } from './causes';
 import { capital, listed, open, small, stop } from './grammar';
-import { OVERRULED_WORDS, signWords, TARGET_WORDS } from './labels';
+import { OVERRULED_WORDS, SCALE_WORDS, signWords, TARGET_WORDS } from './labels';
+import { optionWords, ratingWords } from './stored';
 import { sideWords, zoneWords } from './zones';
 
 const SAYS: Record<Scale, Record<string, string>> = {
@@ -55,6 +56,9 @@ const DO_SAYS: Record<OptionKind, string> = {
   remove: 'have it removed',
 };
 
+/** A rating or an option as people read it. */
+const shown = (word: string) => optionWords(ratingWords(word));
+
 const STAGE_SAYS: Record<Stage, string> = { young: 'a young tree', mature: 'a mature tree', old: 'an old (veteran) tree' };
 const SIDES_IN_WORDS = ['one side', 'two sides', 'three sides', 'four sides', 'five sides', 'six sides', 'seven sides'];
 
@@ -97,7 +101,7 @@ export const note = (units: UnitSystem) => {
     /** A scale with its first reasons in one sentence, and its word. */
     scale: (scale: 'vigour' | 'soundness', { band, statements }: Judged, readOut: number) => {
       const why = statements.slice(0, readOut).map(({ clause, says }) => clause ?? small(open(says)));
-      return `${SAYS[scale][band] ?? capital(band)}${why.length > 0 ? `: ${why.join('; ')}` : ''}. ${capital(scale)}: ${band}.`;
+      return `${SAYS[scale][band] ?? capital(ratingWords(band))}${why.length > 0 ? `: ${why.join('; ')}` : ''}. ${capital(SCALE_WORDS[scale])}: ${ratingWords(band)}.`;
     },
     hiddenDecay: ({ band }: Judged) => SAYS.hiddenDecay[band] ?? '',
     noted: (signs: readonly { label: string; seen: SignSeen }[]) => `Noted: ${signs.map(tell).join('; ')}.`,
@@ -119,8 +123,8 @@ export const note = (units: UnitSystem) => {
       `Cause not clear. Possible: ${agents.map(weighed).join(', ')}.${toTell(look)}`,
     overruled: ({ what, from, to, why, since }: Overruled) =>
       since === undefined
-        ? `Calculated ${OVERRULED_WORDS[what]}: ${from}. I set ${to}: ${open(why)}.`
-        : `On ${since} ${OVERRULED_WORDS[what]} was set to ${from}. I set ${to}: ${open(why)}.`,
+        ? `Calculated ${OVERRULED_WORDS[what]}: ${shown(from)}. I set ${shown(to)}: ${open(why)}.`
+        : `On ${since} ${OVERRULED_WORDS[what]} was set to ${shown(from)}. I set ${shown(to)}: ${open(why)}.`,
     beneath: ({ targets, risk }: Screening) => {
       const [worst] = targets;
       return `Targets below: ${listed(targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field risk ${risk} (failure ${worst?.failure}, impact ${worst?.impact}, consequence ${worst?.consequence}). A qualified assessor must confirm this.`;

@@ -1,4 +1,5 @@
 import { SCALE_WORDS } from './labels';
+import { ratingWords } from './stored';
 
 const WHAT = {
   ...SCALE_WORDS,
@@ -11,15 +12,15 @@ const WHAT = {
 /** Why a visit waits for a second pair of eyes, and how a name stands. */
 export const review = {
   forgotten: 'a danger seen earlier was missing from the assessment; the newer rules found it again',
-  saidGone: (many: number) => (many === 1 ? 'a defect is said to be gone' : `${many} defects are said to be gone`),
-  soundness: (band: string) => band,
+  saidGone: (many: number) => (many === 1 ? 'a defect is marked gone' : `${many} defects are marked gone`),
+  soundness: (band: string) => `structure: ${ratingWords(band)}`,
   risk: (risk: string | null) => `field screening ${risk}`,
   peopleBeneath: 'people below, constant or frequent',
   worse: (things: number) => (things === 1 ? 'one thing gets worse' : `${things} things get worse`),
   reviewersDiffer: 'two reviewers disagreed, independently',
   decayLikely: 'hidden decay likely',
-  vigour: (band: string) => `vigour ${band}`,
-  milderWord: (from: string, to: string) => `rated lower than calculated: ${from} to ${to}`,
+  vigour: (band: string) => `vigour: ${ratingWords(band)}`,
+  milderWord: (from: string, to: string) => `rated lower than calculated: ${ratingWords(from)} to ${ratingWords(to)}`,
   reportable: (agent: string) => `${agent}, to be reported, may be behind it`,
   deviceDiffers: 'the device had only part of the record and rated differently',
   questioned: 'sent back before',

@@ -22,6 +22,7 @@ import { capital, counted, listed, open, percent, small } from './grammar';
 import { SCALE_WORDS, signWords } from './labels';
 import { SOURCES } from './sources';
 import { zoneWords } from './zones';
+import { ratingWords } from './stored';
 
 const buildWords = (build: Build | null): string => build ?? 'tree of unknown kind';
 
@@ -116,7 +117,7 @@ export const scales = (units: UnitSystem) => {
       return {
         says: `${sign.label}, ${where}${then}: ${rule.because}`,
         clause: `${small(open(rule.because))} (${sign.label.toLowerCase()}, ${where}${then})`,
-        rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${rule.atLeast}.`,
+        rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${ratingWords(rule.atLeast)}.`,
         evidence: `${capital(met)} at the ${where}${on ? ` on ${on}` : ''}${details ? `: ${details}` : ''}.${on ? ' Not mentioned this time.' : ''}${readOn ? ` As read on ${readOn}.` : ''}${unsaid.length > 0 ? ` ${capital(listed(unsaid.map((one) => unsaidWords(one, sign))))}.` : ''}`,
         source: rule.source ?? sign.source,
       };
@@ -228,7 +229,7 @@ export const scales = (units: UnitSystem) => {
           'partly seen': `Some structural parts were not inspected: the ${listed(bearing.unseen.map(zoneWords), 'or')}.`,
           'not judged': 'The stem, collar, unions, branches and roots were not inspected.',
         }[how],
-        rule: `"${capital(clear)}" needs ${allOf} looked at.`,
+        rule: `"${capital(clear)}" needs ${allOf} inspected.`,
         evidence:
           bearing.unseen.length === 0
             ? `All ${bearing.all.length} were looked at.`
@@ -243,24 +244,24 @@ export const scales = (units: UnitSystem) => {
         vigour === 'dead'
           ? 'A dead tree drops its branches, then its stem. The time cannot be predicted.'
           : 'A declining tree dries out and drops its limbs.',
-      rule: `Vigour ${vigour}: soundness at least ${band}.`,
-      evidence: `Vigour ${vigour}.`,
+      rule: `Vigour ${ratingWords(vigour)}: structure at least ${ratingWords(band)}.`,
+      evidence: `Vigour: ${ratingWords(vigour)}.`,
       source: SOURCES.practice,
     }),
 
     /** What a settled sign leaves of vigour. */
     leftBySettled: (seen: SignSeen, band: string, why: string): Statement => ({
       says: why,
-      rule: `Settled and usual on its kind and age: vigour at least ${band}.`,
+      rule: `Settled and usual on its kind and age: vigour at least ${ratingWords(band)}.`,
       evidence: `Seen at the ${zoneWords(seen.zone)}, the same as before.`,
       source: SOURCES.practice,
     }),
 
     /** What speaks for the tree. */
     speaksFor: (sign: Sign, seen: SignSeen, because: string): Statement => ({
-      says: `Speaks for it: ${sign.label.toLowerCase()}, ${zoneWords(seen.zone)}: ${small(because)}`,
+      says: `In its favour: ${sign.label.toLowerCase()}, ${zoneWords(seen.zone)}: ${small(because)}`,
       clause: small(open(because)),
-      rule: 'What speaks for the tree softens the outlook and the date; it takes nothing off how it holds together.',
+      rule: 'A sign in favour of the tree can lengthen its outlook and move the date. It never improves the structure rating.',
       evidence: `${capital(FINDING_WORDS[sign.found].met)} at the ${zoneWords(seen.zone)}.`,
       source: sign.source,
     }),
@@ -269,7 +270,7 @@ export const scales = (units: UnitSystem) => {
     /** What several serious faults at one part come to. */
     addedUp: (part: 'base' | 'stem' | 'union', labels: readonly string[]): Statement => ({
       says: `${counted(labels.length, 'serious defect')} at the ${part}: together they are more than the worst of them.`,
-      rule: 'Three or more serious defects at one part: soundness at least act first.',
+      rule: 'Three or more serious defects at one part: structure at least act now.',
       evidence: `${capital(listed(labels.map((label) => label.toLowerCase())))}.`,
       source: SOURCES.practice,
     }),
@@ -277,7 +278,7 @@ export const scales = (units: UnitSystem) => {
     /** A slender tree whose shelter has gone. */
     edgeTree: ({ ratio, height, dbh }: { ratio: number; height: number; dbh: number }, band: string): Statement => ({
       says: `Height over diameter ${ratio.toFixed(0)} on a newly exposed tree: it did not grow up in this wind.`,
-      rule: `Newly exposed and over 80: soundness at least weakness. Over 100: at least serious weakness. Here ${band}.`,
+      rule: `Newly exposed and over 80: structure at least defect. Over 100: at least serious defect. Here ${ratingWords(band)}.`,
       evidence: `Height ${treeWords(height, units)}, diameter ${stemWords(dbh, units)}.`,
       source: SOURCES.practice,
     }),
@@ -285,7 +286,7 @@ export const scales = (units: UnitSystem) => {
     /** What height over diameter says. */
     slenderness(at: 'unstable' | 'worth a look', { ratio, height, dbh }: { ratio: number; height: number; dbh: number }): Statement {
       const [says, rule] = {
-        unstable: ['over 100 the stem is too slender for its height.', 'Over 100: soundness at least weakness.'],
+        unstable: ['over 100 the stem is too slender for its height.', 'Over 100: structure at least defect.'],
         'worth a look': ['over 50 in the open, inspect the tree.', 'Over 50 in the open: look at it, no band.'],
       }[at] as [string, string];
       return {
@@ -314,7 +315,7 @@ export const scales = (units: UnitSystem) => {
         decay: [`The drill met soft wood at the ${where}.`, 'Soft wood on a drilled line: hidden decay likely.'],
         'thin shell': [
           `Sound shell over radius ${ratio?.toFixed(2)} at the ${where}: under ${limit} the wall is thin.`,
-          `Shell over radius under ${limit}: soundness at least serious weakness.`,
+          `Shell over radius under ${limit}: structure at least serious defect.`,
         ],
         'hardly a wall': [
           `Sound shell over radius ${ratio?.toFixed(2)} at the ${where}: under ${limit} very little wall is left.`,
@@ -322,11 +323,11 @@ export const scales = (units: UnitSystem) => {
         ],
         'wall not known': [
           `Soft wood at the ${where}. The stem is wider here than at breast height. Measure it here to rate the wall.`,
-          'Soft wood at the foot with no diameter taken there: soundness at least serious weakness.',
+          'Soft wood at the foot with no diameter taken there: structure at least serious defect.',
         ],
         'soft wood': [
           `Soft wood at the ${where}${ratio === null ? '' : `; sound shell over radius ${ratio.toFixed(2)}`}.`,
-          'Soft wood on a drilled line: soundness at least weakness.',
+          'Soft wood on a drilled line: structure at least defect.',
         ],
       }[at] as [string, string];
       return {
@@ -340,7 +341,7 @@ export const scales = (units: UnitSystem) => {
     /** @param loss share of bending strength; @param opening share of the girth, both 0 to 1 */
     strengthLost: (line: Drilling, loss: number, opening: number): Statement => ({
       says: `With an opening over ${percent(opening)} of the girth the stem has lost about ${percent(loss)} of its strength.`,
-      rule: 'Loss by Smiley and Fraedrich over a third: soundness at least serious weakness; over 60 %: act first. For a round hollow in the middle; an odd one is worse.',
+      rule: 'Loss by Smiley and Fraedrich over a third: structure at least serious defect; over 60%: act now. For a round hollow in the middle; an odd one is worse.',
       evidence: `Drilled at the ${zoneWords(line.zone)}: ${stemWords(line.shell, units)} of sound wood; an opening on the same side.`,
       source: SOURCES.loss,
     }),
@@ -376,15 +377,15 @@ export const scales = (units: UnitSystem) => {
 
     /** A band the person set against the rules. */
     setByObserver: ({ to, from, why }: { to: string; from: string; why: string }): Statement => ({
-      says: `Set by the inspector to ${to}: ${why}`,
-      rule: `The calculated value is ${from}. The inspector can change it with a reason.`,
+      says: `Set by the inspector to ${ratingWords(to)}: ${why}`,
+      rule: `The calculated value is ${ratingWords(from)}. The inspector can change it with a reason.`,
       evidence: why,
       source: SOURCES.observer,
     }),
     /** Set on an earlier visit. @param on ISO date */
     setBefore: ({ to, from, why, on }: { to: string; from: string; why: string; on: string }): Statement => ({
       says: `Set to ${to} on ${on}: ${why}`,
-      rule: `The rules say ${from}; what a person set holds until a later visit says otherwise and a reviewer agrees.`,
+      rule: `Calculated: ${ratingWords(from)}; what a person set holds until a later visit says otherwise and a reviewer agrees.`,
       evidence: why,
       source: SOURCES.observer,
     }),

@@ -56,7 +56,7 @@ export function ColumnsOfList({ columns, sample, zone, unit, changed, assign, se
       ))}
       {changed ? (
         <Button kind="next" onPress={readAgain}>
-          Check again
+          Read list again
         </Button>
       ) : null}
     </Card>

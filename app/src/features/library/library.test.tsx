@@ -132,9 +132,7 @@ describe('the shelves', () => {
   });
   it('tell where a kind grows, what it counts here, and a look-alike that no record is of', () => {
     show(<TaxonPage slug="fraxinus-pennsylvanica" />);
-    expect(
-      screen.getByText(/Native in Western Canada, .*Hardy in zones 3 to 9\. Starting weight in Quillhaven/),
-    ).toBeTruthy();
+    expect(screen.getByText(/Native in Western Canada, .*Hardy in zones 3 to 9\. Starting weight in Quillhaven/)).toBeTruthy();
     expect(screen.getByText('Fraxinus latifolia')).toBeTruthy();
     expect(screen.getByText(/Not in the library\. The name is confirmed once/)).toBeTruthy();
   });

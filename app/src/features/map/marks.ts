@@ -1,7 +1,7 @@
 import type { Ask } from '@dendrix/core/town';
 import type { Palette } from '@/ui/palette';
 
-export const ASK_WORDS: Record<Ask, string> = { due: 'When due', name: 'How sure the name', vigour: 'Vigour', soundness: 'Soundness' };
+export const ASK_WORDS: Record<Ask, string> = { due: 'When due', name: 'How sure the name', vigour: 'Vigour', soundness: 'Structure' };
 
 type Form = 'disc' | 'ring' | 'half' | 'diamond' | 'triangle' | 'cross' | 'dot';
 type Tone = 'oxide' | 'lichen' | 'slate' | 'sulphur' | 'soft';
@@ -34,15 +34,15 @@ export const MARKS: Record<Ask, readonly Mark[]> = {
     mark('unnamed', 'no name', 'ring', 'oxide'),
   ],
   vigour: [
-    mark('good', 'thriving or fair', 'disc', 'lichen'),
-    mark('strained', 'strained', 'half', 'sulphur', 1.2),
-    mark('failing', 'failing or dead', 'cross', 'oxide', 1.35),
+    mark('good', 'good or fair', 'disc', 'lichen'),
+    mark('strained', 'stressed', 'half', 'sulphur', 1.2),
+    mark('failing', 'declining or dead', 'cross', 'oxide', 1.35),
     BLANK,
   ],
   soundness: [
-    mark('none', 'no weakness seen', 'disc', 'lichen'),
-    mark('partly', 'no weakness on what was seen', 'ring', 'lichen'),
-    mark('weak', 'weakness', 'half', 'sulphur', 1.2),
+    mark('none', 'no defect seen', 'disc', 'lichen'),
+    mark('partly', 'no defect on the parts inspected', 'ring', 'lichen'),
+    mark('weak', 'defect', 'half', 'sulphur', 1.2),
     mark('serious', 'serious, or act now', 'triangle', 'oxide', 1.4),
     BLANK,
   ],

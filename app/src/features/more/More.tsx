@@ -86,7 +86,7 @@ export function More() {
       </Card>
       <Card>
         <Heading>Lists in and out</Heading>
-        <Body>Bring in a municipal tree list, or take all trees out as CSV or GeoJSON.</Body>
+        <Body>Import a municipal tree list, or export all trees as CSV or GeoJSON.</Body>
         <Button onPress={() => router.push('/exchange')}>Exchange</Button>
       </Card>
       <WaitingList />

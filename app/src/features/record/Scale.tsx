@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { capital, ratingWords } from '@dendrix/core/words';
 import { dayWords } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui/text';
 
@@ -21,12 +22,12 @@ interface Props {
 export function Scale({ label, bands, judged, short = false, bare = false, since }: Props) {
   const rank = bands.indexOf(judged.band);
   return (
-    <View className="gap-1" role="group" aria-label={`${label}: ${judged.band}`}>
+    <View className="gap-1" role="group" aria-label={`${label}: ${ratingWords(judged.band)}`}>
       <Small>{label}</Small>
       <Strong
         className={`${short ? 'text-[17px]' : 'text-[20px]'} leading-[24px] ${rank >= bands.length - 2 && rank > 0 ? 'text-oxide' : ''}`}
       >
-        {judged.band.charAt(0).toUpperCase() + judged.band.slice(1)}
+        {capital(ratingWords(judged.band))}
       </Strong>
       <View className="flex-row gap-1" aria-hidden>
         {bands.map((band, i) => (
@@ -36,7 +37,7 @@ export function Scale({ label, bands, judged, short = false, bare = false, since
           />
         ))}
       </View>
-      {since ? <Small>judged {dayWords(since)}, not since</Small> : null}
+      {since ? <Small>last assessed {dayWords(since)}</Small> : null}
       {short || bare ? null : judged.reasons.map((reason) => <Body key={reason}>{reason}</Body>)}
     </View>
   );

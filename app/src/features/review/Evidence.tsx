@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
-import { alsoRecorded, signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { alsoRecorded, signLabel, signWords, zoneWords, OVERRULED_WORDS, optionWords, ratingWords } from '@dendrix/core/words';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import { figureFor } from '@dendrix/core/figures';
 import { LINES } from '@dendrix/core/knowledge';
@@ -80,7 +80,7 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
         </View>
       ) : null}
       {(revealed ? look.overrules : []).map((one) => (
-        <Remark key={one.what} mood="second" title={`They set ${one.what === 'hiddenDecay' ? 'hidden decay' : one.what} to ${one.to}`}>
+        <Remark key={one.what} mood="second" title={`They set ${OVERRULED_WORDS[one.what]} to ${optionWords(ratingWords(one.to))}`}>
           {one.why}
         </Remark>
       ))}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { signLabel, signWords, zoneWords } from '@dendrix/core/words';
+import { signLabel, signWords, zoneWords, ratingWords } from '@dendrix/core/words';
 import type { TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { AGREEMENTS, SCALES, type AgreementWord, type PointRead } from '@dendrix/core/record';
 import { library } from '@/features/shell/library';
@@ -29,7 +29,7 @@ function usePoints(visit: VisitView): Point[] {
     ...SCALES.map((scale): Point => ({
       point: `scale/${scale}`,
       what: pointWords(`scale/${scale}`),
-      says: judgement[scale].band,
+      says: ratingWords(judgement[scale].band),
       others: [],
     })),
     ...look.observations.flatMap((seen): Point[] => {

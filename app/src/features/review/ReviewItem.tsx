@@ -167,7 +167,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
         {(['vigour', 'soundness', 'hiddenDecay'] as const).map((scale) => (
           <View key={scale} className="flex-1">
             <Scale
-              label={{ vigour: 'Vigour', soundness: 'Soundness', hiddenDecay: 'Hidden decay' }[scale]}
+              label={{ vigour: 'Vigour', soundness: 'Structure', hiddenDecay: 'Hidden decay' }[scale]}
               bands={{ vigour: VIGOUR, soundness: SOUNDNESS, hiddenDecay: HIDDEN_DECAY }[scale]}
               judged={judgement[scale]}
               short

@@ -6,6 +6,7 @@ import type { OwnBands } from '@dendrix/core/record';
 import { Body, Heading, Latin } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { NamePicker } from './NamePicker';
+import { ratingWords } from '@dendrix/core/words';
 
 /** What a reviewer says before the visit's answer is shown. */
 export interface OwnAnswer {
@@ -15,7 +16,7 @@ export interface OwnAnswer {
 }
 
 const CANNOT = 'cannot tell';
-const options = (bands: readonly string[]) => [...bands, CANNOT].map((value) => ({ value, words: value }));
+const options = (bands: readonly string[]) => [...bands, CANNOT].map((value) => ({ value, words: ratingWords(value) }));
 const said = (band: string | null): string | null => (band === CANNOT ? null : band);
 
 interface Props {
@@ -50,8 +51,8 @@ export function SecondLook({ place, toName, toJudge, onAnswer }: Props) {
       ) : null}
       {toJudge ? (
         <>
-          <Choice label="Vigour, as you see it" options={options(VIGOUR)} value={vigour} onChange={setVigour} />
-          <Choice label="Soundness, as you see it" options={options(SOUNDNESS)} value={soundness} onChange={setSoundness} />
+          <Choice label="Vigour, your rating" options={options(VIGOUR)} value={vigour} onChange={setVigour} />
+          <Choice label="Structure, your rating" options={options(SOUNDNESS)} value={soundness} onChange={setSoundness} />
         </>
       ) : null}
       <Button

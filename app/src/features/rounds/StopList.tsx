@@ -107,8 +107,8 @@ function Stop({ stop, number, from, day, isDone, isNext, acts }: StopProps) {
           <Button label={`Swap ${stop.tag} for another`} onPress={() => acts.swap(stop.treeId)}>
             Replace
           </Button>
-          <Button label={`Postpone ${stop.tag}`} onPress={() => setPuttingOff(!puttingOff)}>
-            Postpone
+          <Button label={`Postpone … ${stop.tag}`} onPress={() => setPuttingOff(!puttingOff)}>
+            Postpone …
           </Button>
         </View>
       ) : null}

@@ -1,7 +1,7 @@
 import { signLabel } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 
-const SCALES: Record<string, string> = { vigour: 'the vigour', soundness: 'the soundness', hiddenDecay: 'the hidden decay' };
+const SCALES: Record<string, string> = { vigour: 'the vigour', soundness: 'the structure', hiddenDecay: 'the hidden decay' };
 
 /** What a point is, in words: "the bark texture", "the soundness", "this tree". A sign is named by its id where it is known. */
 export function pointWords(point: string, signId?: string): string {

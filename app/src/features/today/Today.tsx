@@ -211,7 +211,7 @@ function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
       <View className="flex-row flex-wrap gap-2">
         {trees.slice(0, all ? trees.length : ELSEWHERE).map((tree) => (
           <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
-            {`${tree.tag}: ${tree.soundness === 'act first' ? 'act first' : `risk ${tree.risk ?? ''}`}`}
+            {`${tree.tag}: ${tree.soundness === 'act first' ? 'act now' : `risk ${tree.risk ?? ''}`}`}
           </Button>
         ))}
         {!all && trees.length > ELSEWHERE ? <Button onPress={() => setAll(true)}>All of them</Button> : null}

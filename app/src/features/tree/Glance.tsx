@@ -30,7 +30,7 @@ export function Glance({ tree, visits, earlier }: Props) {
           <Scale label="Vigour" bands={VIGOUR} {...standing(visits, 'vigour', tree)} short />
         </View>
         <View className="flex-1">
-          <Scale label="Soundness" bands={SOUNDNESS} {...standing(visits, 'soundness', tree)} short />
+          <Scale label="Structure" bands={SOUNDNESS} {...standing(visits, 'soundness', tree)} short />
         </View>
       </View>
       {matters.length > 0 ? (

@@ -198,15 +198,12 @@ export function TreePage({ id }: { id: string }) {
           </View>
           <View className="flex-row gap-2">
             {mayVisit ? (
-              <Button kind="next" className="flex-1 px-6" label="Visit it: start a visit" onPress={() => router.push(`/visit/${tree.id}`)}>
+              <Button kind="next" className="flex-1 px-6" onPress={() => router.push(`/visit/${tree.id}`)}>
                 Start visit
               </Button>
             ) : null}
             {mayVisit ? (
-              <Button
-                label={presence.here ? 'I have left this tree this tree' : 'I am at this tree, at this tree'}
-                onPress={() => presence.setHere(!presence.here)}
-              >
+              <Button onPress={() => presence.setHere(!presence.here)}>
                 {presence.here ? 'I have left this tree' : 'I am at this tree'}
               </Button>
             ) : null}

@@ -2,7 +2,7 @@ import { NOT_JUDGED as NO_BAND, type Scale as ScaleOf } from '@dendrix/core/reco
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import { newestJudging } from '@dendrix/core/state';
 
-const NOT_JUDGED = { band: 'not looked at yet', reasons: [] };
+const NOT_JUDGED = { band: 'not inspected yet', reasons: [] };
 /**
  * What stands on a scale, and since when where the last visit did not judge it.
  * @param visits that stand, oldest first

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { capital, TARGET_WORDS, OCCUPANCY_WORDS, wordsIn } from '@dendrix/core/words';
+import { capital, TARGET_WORDS, OCCUPANCY_WORDS, wordsIn, optionWords } from '@dendrix/core/words';
 import { FAILURES, type Judgement } from '@dendrix/core/record';
 import { DIRECTIONS, EXPOSURES, OCCUPANCIES, TARGETS, type Beneath } from '@dendrix/core/record';
 import { treeUnit } from '@dendrix/core/measuring';
@@ -140,7 +140,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           ))}
           {screening.after.map((one) => (
             <Body key={one.do}>
-              Risk after “{one.do}”: <Strong>{one.risk}</Strong>
+              Risk after “{optionWords(one.do)}”: <Strong>{one.risk}</Strong>
             </Body>
           ))}
           {screening.limits.map((limit) => (

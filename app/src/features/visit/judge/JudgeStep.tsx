@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { BANDS, overruledWords } from '@dendrix/core/judging';
 import { NOT_JUDGED, OUTLOOKS, type Judgement } from '@dendrix/core/record';
-import { capital, PROFILE_WORDS, signLabel, signWords, wordsIn, zoneWords } from '@dendrix/core/words';
+import { capital, PROFILE_WORDS, signLabel, signWords, wordsIn, zoneWords, optionWords, ratingWords } from '@dendrix/core/words';
 import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/core/record';
 import { type TreeBrief } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
@@ -27,7 +27,7 @@ import { WorksCard } from './WorksCard';
 
 const SCALES = [
   { scale: 'vigour', label: 'Vigour' },
-  { scale: 'soundness', label: 'Soundness' },
+  { scale: 'soundness', label: 'Structure' },
   { scale: 'hiddenDecay', label: 'Hidden decay' },
 ] as const;
 
@@ -74,12 +74,12 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         return (
           <View key={scale} className="gap-1 border-b border-rule pb-3">
             <Scale label={label} bands={BANDS[scale]} judged={judged} bare />
-            {judged.overruled ? <Small className="text-slate">Calculated: {judged.overruled.from}.</Small> : null}
+            {judged.overruled ? <Small className="text-slate">Calculated: {ratingWords(judged.overruled.from)}.</Small> : null}
             <Statements statements={judged.statements} />
             <Overrule
               what={scale}
               of={label.toLowerCase()}
-              options={BANDS[scale].map((value) => ({ value, words: capital(value) }))}
+              options={BANDS[scale].map((value) => ({ value, words: capital(ratingWords(value)) }))}
               ruled={judged.overruled?.from ?? judged.band}
               overrules={draft.overrules}
               onChange={keep}
@@ -88,7 +88,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         );
       })}
       <Card>
-        <Heading>{judgement.lookedAt.percent} % of the zones looked at</Heading>
+        <Heading>{judgement.lookedAt.percent}% of the zones inspected</Heading>
         {judgement.lookedAt.cannotSay.map((sentence) => (
           <Body key={sentence}>{sentence}</Body>
         ))}
@@ -112,7 +112,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         {judgement.options.map((option, i) => (
           <View key={option.do} className="gap-[2px]">
             <Strong>
-              {i + 1}. {capital(option.do)}
+              {i + 1}. {capital(optionWords(option.do))}
             </Strong>
             <Statements statements={[wordsIn().explain.option(option, i + 1, profile)]} />
             {option.by && option.who ? (
@@ -126,7 +126,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         <Overrule
           what="option"
           of="the first option"
-          options={OPTIONS.map((value) => ({ value, words: capital(value) }))}
+          options={OPTIONS.map((value) => ({ value, words: capital(ratingWords(value)) }))}
           ruled={judgement.options[0]?.do ?? ''}
           overrules={draft.overrules}
           onChange={keep}
@@ -142,7 +142,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         <Overrule
           what="outlook"
           of="the outlook"
-          options={OUTLOOKS.map((value) => ({ value, words: capital(value) }))}
+          options={OUTLOOKS.map((value) => ({ value, words: capital(ratingWords(value)) }))}
           ruled={judgement.outlook === NOT_JUDGED ? '' : judgement.outlook}
           overrules={draft.overrules}
           onChange={keep}

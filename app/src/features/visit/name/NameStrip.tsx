@@ -40,10 +40,10 @@ export function NameStrip({
         <Button
           kind="next"
           className="max-w-[46%]"
-          label={`Next: ${next.trait.label.toLowerCase()}`}
+          label={`Check next: ${next.trait.label.toLowerCase()}`}
           onPress={() => onLook(next.trait)}
         >
-          {`Next: ${next.trait.label.toLowerCase()}`}
+          {`Check next: ${next.trait.label.toLowerCase()}`}
         </Button>
       ) : null}
     </View>
