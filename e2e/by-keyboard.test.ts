@@ -113,7 +113,7 @@ it('a tree is found, named, measured, walked round, judged and sent', async () =
   // Its known defects wait at the forks.
   await me.hears('heading', /^Now the unions/);
   // A side is chosen on the plan as any button is.
-  await me.press('button', /^south-east side of the stem: not looked at/);
+  await me.press('button', /^south-east side of the stem: not inspected/);
   await me.press('button', /^Add a sign/);
   await me.hears('dialog', /./);
   await me.press('button', /^Cavity/);

@@ -137,8 +137,8 @@ describe('what screens ask for', () => {
     await signIn(page, town, 'Jory');
     await page.goto(`${town.base}/map`);
     await page.getByTestId('map-ready').waitFor();
-    await page.getByRole('button', { name: 'Download this area' }).click();
-    await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map then work offline\./).waitFor();
+    await page.getByRole('button', { name: 'Download area' }).click();
+    await page.getByText(/About [\d,]+ trees, [\d.]+ MB: lists, search and map will work offline\./).waitFor();
     await page.getByRole('textbox', { name: 'Area name' }).fill('The quay');
     await page.getByRole('button', { name: 'Download', exact: true }).click();
     await page.getByRole('form', { name: 'Download this area' }).waitFor({ state: 'detached' });
@@ -153,7 +153,7 @@ describe('what screens ask for', () => {
     );
     await page.context().setOffline(true);
     await page.getByRole('textbox', { name: 'Tag, street or name' }).fill('ferry');
-    await page.getByText(/^No signal: searched in the [\d,]+ trees this device holds\.$/).waitFor();
+    await page.getByText(/^Offline: searched in the [\d,]+ trees this device holds\.$/).waitFor();
     await page.context().setOffline(false);
     await page.goto(`${town.base}/more`);
     await page.getByText('The quay').waitFor();

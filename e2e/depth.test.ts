@@ -80,7 +80,7 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByText('1 of 8 sides sounded.').waitFor();
 
     // A second sign at a tapped height, its cover estimated against the drawn cards.
-    await page.getByRole('button', { name: /^north side of the stem: not looked at/ }).click();
+    await page.getByRole('button', { name: /^north side of the stem: not inspected/ }).click();
     await page.getByRole('button', { name: 'A sign out of reach, 2 to 4 m' }).click();
     await page.getByRole('textbox', { name: 'Find a sign' }).fill('pock');
     await page.getByRole('button', { name: /^Pockmarks/ }).click();
@@ -155,8 +155,8 @@ describe('a walk-round on a phone without a signal', () => {
     await page.reload();
     await page.getByText('One thing gets worse').waitFor();
     await page.getByRole('button', { name: /^Photos/ }).click();
-    await page.getByRole('button', { name: /^Open the picture: Cavity/ }).click();
-    await page.getByText(/Time as written in the picture; taken at 45\.62/).waitFor();
+    await page.getByRole('button', { name: /^Open photo: Cavity/ }).click();
+    await page.getByText(/Time from the photo file; taken at 45\.62/).waitFor();
   });
 });
 
@@ -168,7 +168,7 @@ describe('a second visit that looks at little', () => {
     await page.goto(`${town.base}/visit/${tree.id}`);
     await goIn(page);
     await page.getByRole('tab', { name: 'Walk round' }).click();
-    await page.getByRole('button', { name: /surroundings: not looked at/ }).click();
+    await page.getByRole('button', { name: /surroundings: not inspected/ }).click();
     await page.getByRole('button', { name: 'No signs here' }).click();
     await page.getByRole('tab', { name: 'Assess' }).click();
     await page.getByText('Assessed as (from the record)').waitFor();
@@ -250,7 +250,7 @@ describe('measuring by every way, on a phone', () => {
     await field('Angle to the top').fill('60');
     await field('Angle to the base').fill('-10');
     await page.getByText(/Too close\. You are 8\.0 m/).waitFor();
-    await page.getByRole('img', { name: /Step back to at least its height/ }).waitFor();
+    await page.getByRole('img', { name: /Step back to at least/ }).waitFor();
     await pick('Toward me');
     await field('Lean from the vertical').fill('12');
     await page.getByText(/It leans toward you/).waitFor();
@@ -294,11 +294,11 @@ describe('judging at a desk', () => {
     await page.getByRole('tab', { name: 'Assess' }).click();
     await page.getByText('Possible causes').waitFor();
     await page.getByText('Check next').first().waitFor();
-    const absent = page.getByRole('button', { name: /: looked, not there$/ }).first();
+    const absent = page.getByRole('button', { name: /: checked, not present$/ }).first();
     const asked = ((await absent.getAttribute('aria-label')) ?? '').split(':')[0] ?? '';
     await absent.click();
-    await page.getByText('Checked, not present').waitFor();
-    expect(await page.getByRole('button', { name: `${asked}: looked, not there` }).count()).toBe(0);
+    await page.getByText('Checked, not present').first().waitFor();
+    expect(await page.getByRole('button', { name: `${asked}: checked, not present` }).count()).toBe(0);
 
     await page.getByRole('button', { name: 'Works near the tree' }).click();
     await page.getByRole('textbox', { name: 'Closest distance to the stem' }).fill('3 m');

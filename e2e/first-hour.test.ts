@@ -175,8 +175,8 @@ describe('a town of its own', () => {
   it('the tree list comes in, and stands on the town’s own map', async () => {
     await ada.getByRole('button', { name: 'Import list' }).click();
     await ada.getByLabel('Tree list file').setInputFiles(file('trees.csv', TREES, 'text/csv'));
-    await ada.getByRole('button', { name: /^Keep 12 trees/ }).click();
-    await ada.getByText('12 trees kept').waitFor();
+    await ada.getByRole('button', { name: /^Import 12 trees/ }).click();
+    await ada.getByText('12 trees imported').waitFor();
     await ada.goto(`${base}/map`);
     await ada.getByTestId('map-ready').waitFor();
     await ada.getByText('Survey of Elmwick, open licence').waitFor();

@@ -45,7 +45,7 @@ describe('a winter naming on a phone', () => {
     expect(await page.getByRole('heading', { level: 2 }).first().innerText()).not.toBe(asked);
 
     await page.getByRole('button', { name: /^Leading name Fraxinus excelsior/ }).click();
-    await page.getByText(/^Features identify the (species|name cf\.)/).waitFor();
+    await page.getByText(/^Features (identify|suggest|point)/).waitFor();
     await page.getByRole('button', { name: 'Fraxinus excelsior, for and against' }).click();
     await page.getByRole('img', { name: /^Fraxinus excelsior, Twig and buds/ }).waitFor();
     await page.getByRole('img', { name: /^Fraxinus excelsior, Leaf, 20 to 35 cm, bar/ }).waitFor();

@@ -51,7 +51,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
 
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('heading', { name: 'Now the north side of the stem' }).waitFor();
-    await page.getByRole('button', { name: /^south-east side of the stem: not looked at/ }).click();
+    await page.getByRole('button', { name: /^south-east side of the stem: not inspected/ }).click();
     await page.getByRole('button', { name: 'Add a sign' }).click();
     await page.getByRole('button', { name: /^Cavity/ }).click();
     await page.getByRole('textbox', { name: 'Height above ground' }).fill('1.4');
@@ -150,8 +150,8 @@ describe('a tree list comes in', () => {
     await page.getByText(/"abc" is not a length/).waitFor();
     await page.getByRole('button', { name: /^Acer pseudoplatanus/ }).click();
     await page.getByRole('button', { name: 'Check again' }).click();
-    await page.getByRole('button', { name: 'Keep 3 trees, leave 1 out' }).click();
-    await page.getByText('3 trees kept').waitFor();
+    await page.getByRole('button', { name: 'Import 3 trees, skip 1' }).click();
+    await page.getByText('3 trees imported').waitFor();
     await page.goto(`${town.base}/visit`);
     await page.getByRole('textbox', { name: 'Tag, street or name' }).fill('N-2');
     await page.getByText('Acer pseudoplatanus').waitFor();

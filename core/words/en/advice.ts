@@ -222,7 +222,7 @@ export const comeBack = {
   settled: (reason: string) => `${reason}, unchanged`,
   sign: (label: string) => `${label.toLowerCase()} may have changed`,
   lastSeen: (reason: string, on: string) => (reason.includes(on) ? reason : `${reason}, last seen on ${on}`),
-  risk: (risk: string | null) => `field screening ${risk} for what is beneath`,
+  risk: (risk: string | null) => `field screening: ${risk} risk for targets below`,
   crownUnseen: 'the crown was neither inspected nor measured',
   alwaysBeneath: 'a target is below nearly all the time',
   works: {
@@ -239,7 +239,7 @@ export const comeBack = {
   structure: 'structure is easiest to see out of leaf',
   fruitBodies: 'annual fruiting bodies appear in autumn',
   reasons: (asks: readonly string[], awaited: string | undefined) => [...asks, ...(awaited ? [awaited] : [])].join('; '),
-  laterSet: (held: string, to: string, why: string) => `${held}; the observer would come by ${to} (${why}), which waits for a second look`,
+  laterSet: (held: string, to: string, why: string) => `${held}; the inspector would come by ${to} (${why}), which waiting for review`,
   set: (why: string) => `set by the inspector: ${why}`,
 };
 

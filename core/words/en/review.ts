@@ -34,7 +34,7 @@ export const review = {
   rare: 'on the rare list',
   protectedKind: 'felling is an option, but this species is protected here',
   invasive: 'on the invasive list',
-  lookedAt: (percent: number) => `${percent} % looked at`,
+  lookedAt: (percent: number) => `${percent}% inspected`,
   routine: 'routine review',
 
   question: (reason: string) => `question from review: ${reason}`,

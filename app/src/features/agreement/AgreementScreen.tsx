@@ -200,7 +200,7 @@ function ToPractise({ marks }: { marks: readonly Mark[] }) {
           </Body>
         </View>
       ))}
-      {hard.length > 0 ? <Button onPress={() => router.push('/library/tell-apart')}>Look at them side by side</Button> : null}
+      {hard.length > 0 ? <Button onPress={() => router.push('/library/tell-apart')}>Compare them side by side</Button> : null}
     </Card>
   );
 }
@@ -221,7 +221,7 @@ function OwnErrors({ since, marks, mayPick }: { since: string; marks: readonly M
       <Body>
         {on
           ? `On since ${dayWords(held.data?.at ? dayThere(held.data.at) : since)}: a mark that is often read wrong here weighs less, one that is read well weighs more.`
-          : 'Off: every mark weighs by what is stated for a careful observer.'}
+          : 'Off: every feature has the weight of a careful inspector.'}
       </Body>
       {bench.data ? (
         <Remark

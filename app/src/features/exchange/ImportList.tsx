@@ -60,7 +60,7 @@ export function ImportList() {
       {job && job.state !== 'running' ? (
         <Remark
           mood={job.state === 'done' ? 'settled' : 'caution'}
-          title={job.state === 'done' ? `${(job.report as { kept?: number } | null)?.kept ?? 0} trees kept` : 'No trees were imported'}
+          title={job.state === 'done' ? `${(job.report as { kept?: number } | null)?.kept ?? 0} trees imported` : 'No trees were imported'}
         >
           {job.detail ?? 'The trees are now on the map and in all lists.'}
         </Remark>

@@ -85,7 +85,7 @@ function Points({ points, a, b }: { points: readonly Beside[]; a: VisitView; b: 
 
 /** An answer in the words of its mark. */
 function said({ point }: Beside, answer: string | null): string {
-  if (answer === null) return 'not looked at';
+  if (answer === null) return 'not inspected';
   if (!point.startsWith('trait/')) return answer;
   const trait = library.traits.find(({ id }) => id === point.slice('trait/'.length));
   return trait?.states.find((state) => state.id === answer)?.label ?? answer;

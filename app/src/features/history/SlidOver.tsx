@@ -73,7 +73,7 @@ function Pair({ tree, photos }: { tree: TreeDetail; photos: readonly Photo[] }) 
         min={1}
         max={100}
         value={share}
-        aria-label="How far the newer picture covers the older"
+        aria-label="How far the newer photo covers the older one"
         onChange={(event) => setShare(Number(event.target.value))}
         style={{ width: '100%', height: 48, accentColor: palette.oxide }}
       />

@@ -18,7 +18,7 @@ export interface Mark {
 
 const mark = (key: string, words: string, form: Form, tone: Tone, size = 1): Mark => ({ key, words, form, tone, size });
 
-const BLANK = mark('blank', 'not looked at', 'dot', 'soft', 0.7);
+const BLANK = mark('blank', 'not inspected', 'dot', 'soft', 0.7);
 export const MARKS: Record<Ask, readonly Mark[]> = {
   due: [
     mark('over', 'due or overdue', 'disc', 'oxide', 1.35),

@@ -53,7 +53,7 @@ export function More() {
         {signOut.error ? (
           <Remark mood="caution">
             {signOut.error instanceof NoSignal
-              ? 'Signing out needs a signal: without one the session would go on at the server.'
+              ? 'Signing out needs a connection. Offline, the session would stay open on the server.'
               : signOut.error.message}
           </Remark>
         ) : null}
@@ -204,10 +204,10 @@ function SecondLookShare({ mayPick }: { mayPick: boolean }) {
   const words = (value: string) => (value === '0' ? 'Never' : value === '100' ? 'Always' : `${value} of 100`);
   return (
     <Card>
-      <Heading>Own look first in review</Heading>
+      <Heading>Own assessment first in review</Heading>
       {mayPick ? (
         <Choice
-          label="Own look first"
+          label="Own assessment first"
           shown={false}
           options={[...new Set([...SHARES, share])].map((value) => ({ value, words: words(value) }))}
           value={share}
@@ -217,7 +217,7 @@ function SecondLookShare({ mayPick }: { mayPick: boolean }) {
         <Strong>{words(share)}</Strong>
       )}
       <Body>
-        The reviewer names and judges before the visit’s answer is shown: drawn at random, and always where there is doubt or danger.
+        The reviewer identifies and assesses before the visit’s answer is shown: drawn at random, and always where there is doubt or danger.
       </Body>
       {pick.error ? <Remark mood="caution">{pick.error.message}</Remark> : null}
     </Card>
@@ -227,7 +227,7 @@ function SecondLookShare({ mayPick }: { mayPick: boolean }) {
 const PROFILE_MEANS = {
   amenity: 'Options that keep people safe and trees fit for the street come first.',
   stewardship: 'Options that serve the stand come first: seed sources, better neighbours, successors.',
-  habitat: 'Options that keep old and dead wood standing come first, wherever nothing is beneath.',
+  habitat: 'Options that keep old trees and deadwood come first, wherever there is no target below.',
 } as const;
 
 /** How options are ranked and by which standard the root zone is drawn: the organisation's to pick. */
@@ -280,7 +280,7 @@ function Practice({ mayPick }: { mayPick: boolean }) {
       )}
       <Body>
         {practicePlace
-          ? 'Simulated devices are offered here. What they read is kept, marked, and counts in no judgement.'
+          ? 'Simulated devices are offered here. Their readings are saved, marked, and never count in an assessment.'
           : 'Simulated devices are not offered, and what they read is refused.'}
       </Body>
       {pick.error ? <Remark mood="caution">{pick.error.message}</Remark> : null}

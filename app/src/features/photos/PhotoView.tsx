@@ -24,8 +24,8 @@ export function PhotoView({ photo, arrived, onClose }: { photo: Photo; arrived: 
         ) : null}
         <Body>{photoWords(photo)}</Body>
         <Small>
-          {photo.timeFrom === 'picture' ? 'Time as written in the picture' : 'Time of the device when it was chosen'}
-          {placed ? `; taken at ${photo.latitude?.toFixed(5)}, ${photo.longitude?.toFixed(5)}` : '; the picture holds no place'}.
+          {photo.timeFrom === 'picture' ? 'Time from the photo file' : 'Time of the device when it was chosen'}
+          {placed ? `; taken at ${photo.latitude?.toFixed(5)}, ${photo.longitude?.toFixed(5)}` : '; no position in the photo file'}.
         </Small>
         <Button onPress={onClose}>Close</Button>
       </View>

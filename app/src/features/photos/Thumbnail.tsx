@@ -61,7 +61,7 @@ export function Thumbnail({ photo, arrived = false, onPress, side = 96 }: Props)
     );
   if (!onPress) return picture;
   return (
-    <Pressable role="button" aria-label={`Open the picture: ${words}`} onPress={onPress} className="active:opacity-60">
+    <Pressable role="button" aria-label={`Open photo: ${words}`} onPress={onPress} className="active:opacity-60">
       {picture}
     </Pressable>
   );

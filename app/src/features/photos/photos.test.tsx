@@ -124,13 +124,13 @@ describe('showing a picture', () => {
     const onClose = jest.fn();
     render(<PhotoView photo={photo} arrived onClose={onClose} />);
     await act(async () => {});
-    expect(screen.getByText(/Time as written in the picture; taken at 45\.62000, -31\.20000/)).toBeTruthy();
+    expect(screen.getByText(/Time from the photo file; taken at 45\.62000, -31\.20000/)).toBeTruthy();
     fireEvent.click(screen.getAllByRole('button', { name: 'Close' }).at(-1) as HTMLElement);
     expect(onClose).toHaveBeenCalled();
   });
   it('one without a place says so', async () => {
     render(<PhotoView photo={{ ...photo, latitude: null, longitude: null, timeFrom: 'device' }} arrived={false} onClose={() => {}} />);
     await act(async () => {});
-    expect(screen.getByText(/Time of the device when it was chosen; the picture holds no place/)).toBeTruthy();
+    expect(screen.getByText(/Time of the device when it was chosen; no position in the photo file/)).toBeTruthy();
   });
 });

@@ -22,11 +22,11 @@ export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail 
           {dayWords(visit.look.day)}, {visit.by.name}
         </Strong>
         <Small>
-          {judgement.lookedAt.percent} % looked at, {visit.look.signs.length} sign{visit.look.signs.length === 1 ? '' : 's'},{' '}
+          {judgement.lookedAt.percent}% inspected, {visit.look.signs.length} sign{visit.look.signs.length === 1 ? '' : 's'},{' '}
           {visit.look.observations.length} marks
           {review
             ? ` · ${review.verdict === 'confirm' ? 'confirmed' : review.verdict === 'question' ? 'questioned' : 'overturned'} by ${review.by.name}`
-            : ' · waits for a second look'}
+            : ' · waiting for review'}
         </Small>
       </Pressable>
       {open ? (
@@ -41,7 +41,7 @@ export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail 
           ))}
           {visit.look.specimens.map((specimen) => (
             <Body key={specimen.label}>
-              Taken in: {specimen.part} {specimen.label}, {specimen.from === 'tree' ? 'from the tree' : 'picked up beneath'}.
+              Taken in: {specimen.part} {specimen.label}, {specimen.from === 'tree' ? 'from the tree' : 'picked up below the tree'}.
             </Body>
           ))}
           <Body>{judgement.note}</Body>

@@ -69,7 +69,7 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
           {alsoRecorded(library, look, units).map((sentence) => (
             <Body key={sentence}>{sentence}</Body>
           ))}
-          <Small>White was not looked at.</Small>
+          <Small>White: not inspected.</Small>
         </View>
       </View>
       {look.photos.length > 0 ? (

@@ -72,8 +72,8 @@ function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDr
       {mine && taken ? (
         <Small role="status" className="text-ink">
           {taken.map
-            ? `On this device: ${taken.trees} of ${taken.of} histories, ${taken.pictures} pictures, the trees about the way, plates and streets. Ready to go offline.`
-            : `Taking it along: ${taken.trees} of ${taken.of} histories, ${taken.pictures} pictures …`}
+            ? `On this device: ${taken.trees} of ${taken.of} histories, ${taken.pictures} photos, trees along the route, drawings and streets. Ready to go offline.`
+            : `Downloading: ${taken.trees} of ${taken.of} histories, ${taken.pictures} photos …`}
         </Small>
       ) : null}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

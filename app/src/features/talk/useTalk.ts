@@ -43,7 +43,7 @@ export function useMessages(tree: Pick<TreeDetail, 'id' | 'messages'>): readonly
   }, [tree.id, tree.messages, parcels, account]);
 }
 
-/** A way to say something; it is on the device at once and goes out when there is a signal. */
+/** A way to say something; it is on the device at once and will upload when you are online. */
 export function useSay(tree: Pick<TreeDetail, 'id' | 'tag'>) {
   const { post } = useOutbox();
   return useCallback(

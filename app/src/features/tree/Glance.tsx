@@ -85,6 +85,6 @@ function unseenWords(visits: readonly VisitView[], earlier: number): string {
     never.length > 0 ? `${never.map(sideWords).join(', ')} side ${earlier > 0 ? 'in the visits shown' : 'never'}` : '',
     lately.length > 0 ? `${lately.map(sideWords).join(', ')} not last time` : '',
   ].filter(Boolean);
-  if (sides.length === 0 && percent >= 100) return 'nothing: all of it was looked at';
+  if (sides.length === 0 && percent >= 100) return 'nothing: every part was inspected';
   return [...sides, `${100 - percent} % of it last time`].join('; ');
 }

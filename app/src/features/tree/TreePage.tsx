@@ -65,7 +65,7 @@ export function TreePage({ id }: { id: string }) {
       <View className="p-4">
         {unsent.length > 0 ? (
           <Remark mood="second" title="A visit is waiting to upload">
-            It is kept on this device and goes out when there is a signal.
+            It is kept on this device and will upload when you are online.
           </Remark>
         ) : null}
         <Waiting
@@ -96,7 +96,7 @@ export function TreePage({ id }: { id: string }) {
         <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit is waiting to upload">
           {parcel.problem
             ? `${parcel.problem.detail} Mend it under More.`
-            : 'It stands below as it will be; it is kept on this device and goes out when there is a signal.'}
+            : 'It stands below as it will be; it is kept on this device and will upload when you are online.'}
         </Remark>
       ))}
       <Glance tree={tree} visits={visits} earlier={left} />
@@ -118,7 +118,7 @@ export function TreePage({ id }: { id: string }) {
     <View>
       <OverTheYears visits={tree.visits} reviews={tree.reviews} place={place} earlier={left} />
       {last ? (
-        <Fold title="Last inspection" says={`${last.by.name}, ${dayWords(last.look.day)}: ${last.judgement.lookedAt.percent} % looked at`}>
+        <Fold title="Last inspection" says={`${last.by.name}, ${dayWords(last.look.day)}: ${last.judgement.lookedAt.percent}% inspected`}>
           <LastJudgement visit={last} visits={visits} />
         </Fold>
       ) : null}
@@ -151,7 +151,7 @@ export function TreePage({ id }: { id: string }) {
         </Fold>
       ) : null}
       {photos > 0 ? (
-        <Fold title="Pictures" says={`${photos} picture${photos === 1 ? '' : 's'}, newest first`}>
+        <Fold title="Photos" says={`${photos} photo${photos === 1 ? '' : 's'}, newest first`}>
           {() => (
             <>
               <Pictures tree={tree} onOpen={picture.open} />

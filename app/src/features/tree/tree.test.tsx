@@ -28,8 +28,8 @@ describe('a tree’s page', () => {
   });
   it('a scale that the last visit did not judge shows what stood before, and since when', () => {
     show(aRecord([first, aVisit('2026-06-01', { looked: ['crown-top'] }, null, 11)]));
-    const soundness = screen.getByRole('group', { name: /^Soundness/ });
-    expect(soundness.textContent).toMatch(/serious weakness/i);
+    const soundness = screen.getByRole('group', { name: /^Structure/ });
+    expect(soundness.textContent).toMatch(/serious defect/i);
     expect(soundness.textContent).toMatch(/1 June 2024/);
     expect(screen.getByRole('group', { name: /^Vigour/ }).textContent).not.toMatch(/2024/);
   });
@@ -96,7 +96,7 @@ describe('a tree’s page', () => {
     expect(screen.getByText(/Not seen in the visits shown: .*; 1 earlier may have\./)).toBeTruthy();
     expect(screen.queryByText(/has never been seen/)).toBeNull();
     // What the whole record says of a scale stands, though the newest visit did not judge it.
-    expect(screen.getByRole('group', { name: /^Soundness/ }).textContent).toMatch(/serious weakness/i);
+    expect(screen.getByRole('group', { name: /^Structure/ }).textContent).toMatch(/serious weakness/i);
     unfold(/^History2 visits/);
     fireEvent.click(screen.getByRole('button', { name: '1 earlier visit' }));
     expect(await screen.findByRole('button', { name: /1 June 2024, Adaeze Fenwick/ })).toBeTruthy();

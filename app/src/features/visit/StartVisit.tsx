@@ -68,7 +68,7 @@ export function StartVisit() {
         <View className="gap-4 pb-2">
           <Title>Which tree?</Title>
           <Field label="Tag, street or name" value={typed} onChangeText={setTyped} autoFocus problem={problem} />
-          {held ? <Small role="status">No signal: searched in the {held.length} trees this device holds.</Small> : null}
+          {held ? <Small role="status">Offline: searched in the {held.length} trees this device holds.</Small> : null}
           {words !== '' && answer && answer.streets.length > 0 && !held ? (
             <View className="flex-row flex-wrap gap-2">
               {answer.streets.slice(0, STREETS).map(({ street, trees }) => (

@@ -78,7 +78,7 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
                   Present
                 </Button>
                 <Button
-                  label={`${look.label}: looked, not there`}
+                  label={`${look.label}: checked, not present`}
                   onPress={() => change((now) => ({ absent: [...new Set([...now.absent, look.sign])] }))}
                 >
                   Not present

@@ -106,21 +106,21 @@ describe('a statement', () => {
 describe('seeing it otherwise', () => {
   it('needs another band and a reason; the rules’ word stays beside it; it can be taken back', () => {
     show({ signs: [CONK] });
-    press('Change soundness');
+    press('Change structure');
     const keep = screen.getByRole('button', { name: 'Save my value' });
     expect(keep.getAttribute('aria-disabled')).toBe('true');
     // What the rules say is no other band.
     expect(
-      within(screen.getByRole('radiogroup', { name: 'Soundness: my rating' })).queryByRole('radio', { name: 'Serious weakness' }),
+      within(screen.getByRole('radiogroup', { name: 'Structure: my rating' })).queryByRole('radio', { name: 'Serious defect' }),
     ).toBeNull();
-    fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Soundness: my rating' })).getByRole('radio', { name: 'Weakness' }));
+    fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Structure: my rating' })).getByRole('radio', { name: 'Defect' }));
     expect(keep.getAttribute('aria-disabled')).toBe('true');
-    write('Why, for soundness', 'An old dry bracket on a dead buttress.');
+    write('Why, for structure', 'An old dry bracket on a dead buttress.');
     fireEvent.click(keep);
     expect(kept.overrules).toEqual([{ what: 'soundness', to: 'weakness', why: 'An old dry bracket on a dead buttress.' }]);
-    expect(screen.getByText('Calculated: serious weakness.')).toBeTruthy();
+    expect(screen.getByText('Calculated: serious defect.')).toBeTruthy();
     expect(screen.getByText(/Lower than the calculated rating. A reviewer should check why./)).toBeTruthy();
-    press('Back to what the rules say of soundness');
+    press('Back to what the rules say of structure');
     expect(kept.overrules).toEqual([]);
     expect(judged.soundness.band).toBe('serious weakness');
   });
@@ -173,7 +173,7 @@ describe('causes', () => {
       ],
     });
     const before = judged.agents.map((a) => a.probability);
-    const button = screen.getAllByRole('button', { name: /: looked, not there$/ })[0] as HTMLElement;
+    const button = screen.getAllByRole('button', { name: /: checked, not present$/ })[0] as HTMLElement;
     fireEvent.click(button);
     expect(kept.absent).toHaveLength(1);
     expect(judged.agents.map((a) => a.probability)).not.toEqual(before);

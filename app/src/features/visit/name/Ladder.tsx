@@ -17,7 +17,7 @@ const RUNG_WORDS = {
   for: 'speaks for the leading name',
   against: 'speaks against it',
   weak: 'says little',
-  open: 'not looked at',
+  open: 'not inspected',
 } as const;
 
 interface Props {

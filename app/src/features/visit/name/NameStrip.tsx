@@ -33,7 +33,7 @@ export function NameStrip({
             : any && first
               ? `${Math.round(first.probability * 100)} %${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
               : ''}
-          {seen} % looked at
+          {seen}% inspected
         </Small>
       </View>
       {next ? (

@@ -48,11 +48,12 @@ export function Specimens({ draft, naming, change, tag, place, date }: Props) {
             <View className="min-w-0 flex-1">
               <Strong className="text-[19px] leading-[24px]">{specimen.label}</Strong>
               <Body>
-                {PART_WORDS[specimen.part]}, {specimen.from === 'tree' ? 'from the tree' : 'picked up beneath'}; {place}; {dayWords(date)}
+                {PART_WORDS[specimen.part]}, {specimen.from === 'tree' ? 'from the tree' : 'picked up below the tree'}; {place};{' '}
+                {dayWords(date)}
               </Body>
               {specimen.settles.length > 0 ? (
                 <Small className="text-ink">
-                  To look at: {specimen.settles.map((id) => traitNamed(id)?.label.toLowerCase() ?? id).join(', ')}
+                  To check: {specimen.settles.map((id) => traitNamed(id)?.label.toLowerCase() ?? id).join(', ')}
                 </Small>
               ) : null}
             </View>
@@ -68,7 +69,7 @@ export function Specimens({ draft, naming, change, tag, place, date }: Props) {
             label={`Where ${specimen.label} is from`}
             shown={false}
             options={[
-              { value: 'ground', words: 'Picked up beneath' },
+              { value: 'ground', words: 'Picked up below the tree' },
               { value: 'tree', words: 'From the tree' },
             ]}
             value={specimen.from}

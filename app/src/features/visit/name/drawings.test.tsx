@@ -18,7 +18,7 @@ describe('the walk-round', () => {
     );
     // All but the surroundings, which have a button of their own.
     expect(screen.getAllByRole('button')).toHaveLength(17);
-    fireEvent.click(screen.getByRole('button', { name: 'north side of the stem: looked at, nothing seen' }));
+    fireEvent.click(screen.getByRole('button', { name: 'north side of the stem: inspected, nothing found' }));
     fireEvent.keyDown(screen.getByRole('button', { name: /^south-east side of the stem: a sign here/ }), { key: 'Enter' });
     expect(onPick.mock.calls.map(([zone]) => zone)).toEqual(['stem-n', 'stem-se']);
   });

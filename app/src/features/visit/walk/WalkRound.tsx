@@ -10,8 +10,8 @@ const MID = PLAN_SIZE / 2;
 
 export type ZoneState = 'blank' | 'clear' | 'sign' | 'blocked' | 'known';
 const STATE_WORDS: Record<ZoneState, string> = {
-  blank: 'not looked at',
-  clear: 'looked at, nothing seen',
+  blank: 'not inspected',
+  clear: 'inspected, nothing found',
   sign: 'a sign here',
   blocked: 'could not be reached',
   known: 'a known defect, not answered yet',

@@ -175,7 +175,7 @@ describe('walking round', () => {
     fireEvent.click(screen.getByRole('radio', { name: 'Dull' }));
     expect(kept.sounding).toEqual([{ zone: 'stem-n', sound: 'dull' }]);
     expect(screen.getByText(/There is little solid wood behind the bark/)).toBeTruthy();
-    expect(screen.getByRole('button', { name: /^north side of the stem: not looked at, rings dull/ })).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^north side of the stem: not inspected, rings dull/ })).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Delete this result' }));
     expect(kept.sounding).toEqual([]);
   });
