@@ -23,7 +23,7 @@ function parseGeoJson(text: string): CsvText {
   } catch {
     return none('The file begins like GeoJSON and is not JSON that can be read.');
   }
-  if (given.type !== 'FeatureCollection' || !Array.isArray(given.features)) return none('This is no GeoJSON FeatureCollection.');
+  if (given.type !== 'FeatureCollection' || !Array.isArray(given.features)) return none('This is not a GeoJSON FeatureCollection.');
   const features = given.features as PointFeature[];
   if (features.length === 0) return none('There is no feature in this file.');
   const names = new Set<string>();

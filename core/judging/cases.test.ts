@@ -1,3 +1,4 @@
+import { ratingWords } from '../words/en/stored';
 import { STEM_SIDES, ZONES } from '../knowledge';
 import { judgeOak } from '../testing/judge';
 import { testLibrary } from '../testing/library';
@@ -215,7 +216,7 @@ describe('judged cases', () => {
     for (const scale of [a.vigour, a.soundness, a.hiddenDecay]) expect(scale.reasons.length).toBeGreaterThan(0);
     expect(a.comeBack.by > (c.date ?? '2026-07-01')).toBe(true);
     expect(a.cautions.join(' ')).toMatch(/permits and licensing/);
-    expect(a.note).toContain(a.vigour.band);
+    expect(a.note).toContain(`Vigour: ${ratingWords(a.vigour.band)}.`);
   });
 });
 

@@ -356,7 +356,7 @@ describe('every statement opens to its rule and evidence', () => {
   it('a rule names its conditions', () => {
     const a = judgeOak({ signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] });
     expect(a.soundness.statements[0]).toMatchObject({
-      rule: 'Cavity, share of the girth over 15 %: soundness at least serious weakness.',
+      rule: 'Cavity, share of the girth over 15 %: structure at least serious defect.',
       evidence: 'Seen at the east side of the stem: 14 cm open. Diameter of the stem not measured, held against a thin one of 25.0 cm.',
     });
   });

@@ -125,7 +125,7 @@ describe('dead is never sound', () => {
           expect(soundnessRank(a)).toBeGreaterThanOrEqual(SCALE_BANDS.soundness.indexOf(percent === 100 ? 'serious weakness' : 'weakness'));
           for (const target of a.screening?.targets ?? []) expect(target.failure).not.toBe('improbable');
           if (percent === 100) expect(KEEPING_OUT).toContain(a.options[0]?.do);
-          expect(a.note).not.toMatch(/no weakness/);
+          expect(a.note).not.toMatch(/no (weakness|defect)/);
         },
       ),
       { numRuns: runs(60) },
@@ -282,7 +282,7 @@ describe('no sentence of one answer contradicts another', () => {
         if (a.soundness.band === 'no weakness seen') for (const zone of STEM_SIDES) expect(unseen.has(zone)).toBe(false);
         // Nobody fells for growing well, nor keeps for habitat over a path; a dead tree is not watched.
         const remove = a.options.find((option) => option.do === 'remove');
-        expect(remove?.because.join(' ') ?? '').not.toMatch(/Vigour (thriving|fair)\./);
+        expect(remove?.because.join(' ') ?? '').not.toMatch(/Vigour:? (thriving|good|fair)\./);
         if (
           (given.beneath as readonly { what: string; howOften: string }[]).some(
             ({ what, howOften }) => what !== 'nothing' && howOften !== 'rare',

@@ -107,8 +107,8 @@ describe('the sheet of one tree', () => {
     expect(kinds(blocks).at(-1)).toBe('option');
   });
   it('a scale beside its bands has no place on it', () => {
-    const vigour = blocks.find((b) => b.kind === 'scale' && b.label === 'Soundness');
-    expect(vigour).toMatchObject({ band: 'Serious weakness', rank: 2 });
+    const vigour = blocks.find((b) => b.kind === 'scale' && b.label === 'Structure');
+    expect(vigour).toMatchObject({ band: 'Serious defect', rank: 2 });
     const partial = sheetOf(
       testLibrary,
       tree({
@@ -120,7 +120,7 @@ describe('the sheet of one tree', () => {
       }),
       '',
     );
-    expect(partial.blocks.find((b) => b.kind === 'scale' && b.label === 'Soundness')).toMatchObject({ rank: null });
+    expect(partial.blocks.find((b) => b.kind === 'scale' && b.label === 'Structure')).toMatchObject({ rank: null });
   });
   it('draws the growth of the hole, and says how the screening came out and by which method', () => {
     expect(blocks.find((b) => b.kind === 'change' && b.change.sign === 'cavity')).toMatchObject({ change: { course: 'worse' } });
@@ -152,8 +152,8 @@ describe('what stands of older visits', () => {
       b.kind === 'scale' ? [{ label: b.label, band: b.band }] : [],
     );
     expect(scales[0]?.label).toBe('Vigour, assessed 2026-06-01');
-    expect(scales[0]?.band).not.toBe('Not judged');
-    expect(scales[1]?.label).toBe('Soundness');
+    expect(scales[0]?.band).not.toBe('Not assessed');
+    expect(scales[1]?.label).toBe('Structure');
   });
   it('words what is worded anew in the units of the one who prints it', () => {
     const changes = (units: 'metric' | 'feet') =>

@@ -59,7 +59,7 @@ describe('the printed sheet', () => {
     expect(text).toMatch(/Platanus × acerifolia/);
     expect(text).toMatch(/42\.0 cm.*16\.5 in/);
     expect(text).toMatch(/Cavity, north side of the stem/);
-    expect(text).toMatch(/Vigour.*Soundness.*Hidden decay/);
+    expect(text).toMatch(/Vigour.*Structure.*Hidden decay/);
     expect(text).toMatch(/Not inspected/);
     expect(text).toMatch(/Bus stop beneath/);
     expect(text).toMatch(/permits and licensing/);

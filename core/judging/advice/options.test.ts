@@ -202,8 +202,8 @@ describe('options', () => {
         { id: 'basal-shoots-sign', zone: 'collar' },
       ],
     };
-    expect(because(dying, 'watch')).toMatch(/More than 35 % of the crown dies back/);
-    expect(because(dying, 'bring on a successor')).toMatch(/More than 35 % of the crown dies back .*\.$/);
+    expect(because(dying, 'watch')).toMatch(/More than 35% of the crown dies back/);
+    expect(because(dying, 'bring on a successor')).toMatch(/More than 35% of the crown dies back .*\.$/);
     expect(because({ lifeStage: 'young', signs: [{ id: 'overtopped', zone: 'crown-top' }] }, 'free it from competitors')).toBe(
       'Neighbours take its light.',
     );

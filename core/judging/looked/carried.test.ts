@@ -19,14 +19,14 @@ describe('what was seen before and is not mentioned now', () => {
     expect(a.lookedAt.cannotSay[0]).toBe(
       'The south-east side of the stem: cavity, seen on 2025-06-01, was not mentioned this time. It still counts.',
     );
-    expect(a.note).toMatch(/In 2025 .*cavity on the south-east side of the stem/);
+    expect(a.note).toMatch(/Seen in 2025: .*cavity on the south-east side of the stem/);
     expect(a.lookedAt.unseen).toContain('stem-se');
     expect(a.options[0]?.do).toBe(judgeOak({ signs: [hole] }).options[0]?.do);
   });
   it('still counts where somebody looked and did not mention it', () => {
     const a = judgeOak({ before: lastYear([hole]) });
     expect(a.soundness.band).toBe('serious weakness');
-    expect(a.note).toMatch(/which proves nothing/);
+    expect(a.note).toMatch(/That proves nothing/);
   });
   it('counts from every look before, not only from the last', () => {
     const before = [...lastYear([]), { date: '2020-06-01', looked: ALL, signs: [hole] }];

@@ -9,7 +9,7 @@ describe('overruling', () => {
     expect(a.soundness.overruled).toEqual({ from: 'serious weakness', why: 'an old dry bracket on a dead buttress' });
     expect(a.soundness.reasons.join(' ')).toMatch(/Fruiting body at the base/);
     expect(a.overruled).toEqual([expect.objectContaining({ what: 'soundness', from: 'serious weakness', to: 'weakness', milder: true })]);
-    expect(a.note).toMatch(/Calculated soundness: serious weakness\. I set weakness: an old dry bracket/);
+    expect(a.note).toMatch(/Calculated structure: serious defect\. I set defect: an old dry bracket/);
   });
   it('options, outlook and date follow the person’s word', () => {
     const worse = judgeOak({ overrules: [{ what: 'soundness', to: 'act first', why: 'it moved when I pushed' }] });

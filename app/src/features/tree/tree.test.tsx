@@ -96,7 +96,7 @@ describe('a tree’s page', () => {
     expect(screen.getByText(/Not seen in the visits shown: .*; 1 earlier may have\./)).toBeTruthy();
     expect(screen.queryByText(/has never been seen/)).toBeNull();
     // What the whole record says of a scale stands, though the newest visit did not judge it.
-    expect(screen.getByRole('group', { name: /^Structure/ }).textContent).toMatch(/serious weakness/i);
+    expect(screen.getByRole('group', { name: /^Structure/ }).textContent).toMatch(/serious defect/i);
     unfold(/^History2 visits/);
     fireEvent.click(screen.getByRole('button', { name: '1 earlier visit' }));
     expect(await screen.findByRole('button', { name: /1 June 2024, Adaeze Fenwick/ })).toBeTruthy();

@@ -51,7 +51,7 @@ describe('a scale', () => {
         judged={{ band: 'no weakness seen on what was looked at', reasons: ['Not every side.'] }}
       />,
     );
-    expect(screen.getByText('No weakness seen on what was looked at')).toBeTruthy();
+    expect(screen.getByText('No defect seen on the parts inspected')).toBeTruthy();
     expect(screen.getByText('Not every side.')).toBeTruthy();
   });
 });
