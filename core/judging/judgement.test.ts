@@ -331,7 +331,7 @@ describe('faults of different days', () => {
   it('each runs from its own: a serious one seen last month is not said to have been seen years ago', () => {
     const a = judgeOak({ looked: ['foliage'], before });
     expect(a.soundness.band).toBe('serious weakness');
-    expect(a.comeBack.because).not.toMatch(/serious weakness, last looked at on 2015/);
+    expect(a.comeBack.because).not.toMatch(/last (looked at|seen) on 2015/);
   });
 });
 

@@ -257,7 +257,7 @@ describe('no sentence of one answer contradicts another', () => {
   });
   /** Every number of percent in a text. */
   const percents = (text: string) => [...text.matchAll(/(\d+) %/g)].map(([, n]) => Number(n));
-  const EASE = /no weakness seen|saw no weakness|grows well|nothing has to be done/i;
+  const EASE = /no weakness seen|no defect|saw no weakness|growing well|nothing has to be done/i;
 
   it('over many answers', () => {
     fc.assert(
@@ -270,7 +270,7 @@ describe('no sentence of one answer contradicts another', () => {
         // A weak tree is kept only where every defect has stayed the same and nothing is at risk.
         const kept = a.options.find((option) => option.do === 'keep');
         if (bad && kept) expect([a.ruled.risk, kept.because[0]]).toEqual(['low', expect.stringMatching(/have not changed/)]);
-        if (['failing', 'dead'].includes(a.vigour.band)) expect(a.note).not.toMatch(/grows well|grows fairly/);
+        if (['failing', 'dead'].includes(a.vigour.band)) expect(a.note).not.toMatch(/growing well|growth is fair/);
         // Every share told as evidence is one that was recorded.
         const recorded = new Set(given.signs.flatMap((sign) => (sign.percent === undefined ? [] : [sign.percent])));
         for (const scale of [a.vigour, a.soundness, a.hiddenDecay])
