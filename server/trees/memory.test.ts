@@ -52,7 +52,7 @@ describe('a defect that is said to be gone', () => {
     ]);
     expect(answer.status).toBe(200);
     expect(await soundness(treeId)).toBe('serious weakness');
-    expect((await inQueue(last)).why.map(({ says }: { says: string }) => says)).toContain('a defect is said to be gone');
+    expect((await inQueue(last)).why.map(({ says }: { says: string }) => says)).toContain('a defect is marked gone');
     // Without a reason nothing is closed, nor what nobody said is gone.
     expect((await reviewer.put(`/reviews/${newId()}`, review(last, { closes: ['later'] }))).status).toBe(422);
     expect((await reviewer.put(`/reviews/${newId()}`, review(last, { closes: ['other'], reason: 'seen on the photos' }))).status).toBe(422);
