@@ -325,7 +325,7 @@ describe('a town of its own', () => {
     console.log(`From npm run town's first step to the first confirmed visit: ${((Date.now() - began) / 1000).toFixed(0)} s.`);
   });
 
-  it('former user cannot come in, and a lost phone forgets what it holds', async () => {
+  it('a former user cannot come in, and a lost phone forgets what it holds', async () => {
     await ada.goto(`${base}/people`);
     const lost = await open('phone');
     await lost.goto(`${base}/today`);

@@ -10,7 +10,7 @@ import { settles } from './settles';
 
 describe('dates', () => {
   it('the 31st of a short month becomes its last day', () => expect(addMonths('2026-08-31', 6)).toBe('2027-02-28'));
-  it('counts days overdue a leap day', () => expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2));
+  it('counts days over a leap day', () => expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2));
   it('windows run over the new year', () => expect(monthsOf([11, 2])).toEqual([11, 12, 1, 2]));
   it('the south is half a year on', () => {
     expect(recordMonth('2026-01-10', -30)).toBe(7);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { randomFrom } from '../maths/random';
 
-// What is held over the whole library is held over a part of it in every run of the tests, another part each day, and overdue all of it by
+// What is held over the whole library is held over a part of it in every run of the tests, another part each day, and over all of it by
 // `npm run sweep`. DENDRIX_SEED=n draws the part of another run again.
 
 /** Whether all is swept, not a part. */

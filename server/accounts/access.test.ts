@@ -68,7 +68,7 @@ describe('passwords', () => {
   it.each([GOOD, 'mossy kerb seven owls', 'vTr9!pq2#Lmz8w'])('%s is taken', (password) => {
     expect(() => checkPassword(password, ['Adaeze Fenwick', 'adaeze', 'Elmwick'])).not.toThrow();
   });
-  it('a very long one is weighed before the test runs out of time', () => {
+  it('a very long one is taken', () => {
     expect(() => checkPassword(`${GOOD}${'x'.repeat(170)}`, [])).not.toThrow();
   });
 });

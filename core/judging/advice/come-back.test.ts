@@ -62,7 +62,7 @@ describe('coming back', () => {
       because: expect.stringMatching(/the hole takes a good part of the girth \(cavity, .*, seen on 2026-03-01\)/),
     });
     expect(seen('2024-03-01').by).toBe('2026-07-08');
-    // Due in three days it stays so: a week is for what is overduedue.
+    // Due in three days it stays so: a week is for what is overdue.
     expect(seen('2026-01-04').by).toBe('2026-07-04');
     expect(judgeOak({ signs: [hole] }).comeBack.by > '2026-09-01').toBe(true);
     // Looking at the side without a word on it is no answer; marking it again is.

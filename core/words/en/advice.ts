@@ -233,7 +233,7 @@ export const comeBack = {
   },
   readAgain: (label: string) => `${label.toLowerCase()} read steeper than before: measure it again the same way`,
   worsens: (label: string | undefined) => `${label?.toLowerCase()} gets worse`,
-  unseen: (parts: number) => `${parts === 1 ? 'one part that bears the tree was' : `${parts} parts that bear the tree were`} not looked at`,
+  unseen: (parts: number) => `${parts === 1 ? 'one structural part was' : `${parts} structural parts were`} not inspected`,
   agent: (name: string) => `${name.toLowerCase()} possible`,
   foliage: 'foliage to be checked in leaf',
   structure: 'structure is easiest to see out of leaf',

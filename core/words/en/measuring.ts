@@ -37,7 +37,7 @@ export const measuring = (units: UnitSystem) => {
         good: 'Good.',
       })[at],
     slenderness: (at: 'unstable' | 'worth a look') =>
-      at === 'unstable' ? 'Over 100: too slender, unstable even within a stand.' : 'Over 50: in the open such a stem needs a look.',
+      at === 'unstable' ? 'Over 100: too slender, unstable even within a stand.' : 'Over 50: inspect such a stem in the open.',
     thinShell: 'Under 0.3: the sound shell is thin; a qualified assessor should look.',
     equalArea:
       'root of the summed squares; for more than five stems BS 5837 writes it as the root of the mean square times the number of stems, the same value',

@@ -1,4 +1,4 @@
-import { genusOf, STEM_SIDES, type OptionKind, type Stage, type Zone } from '../../knowledge';
+import { genusOf, STEM_SIDES, type Stage, type Zone } from '../../knowledge';
 import { NOT_JUDGED, PARTIAL, type Judged, type Judgement, type Overruled, type Scale, type Screening } from '../../record/judgement';
 import type { AgentLikelihood, ComeBack, NextSign, Option } from '../../record/judgement';
 import type { SignSeen } from '../../record/sign';
@@ -33,29 +33,6 @@ const SAYS: Record<Scale, Record<string, string>> = {
 };
 
 /** An option as the end of "First I would …". */
-const DO_SAYS: Record<OptionKind, string> = {
-  'close off now': 'close off the area now',
-  'stop the works': 'have the works moved or redesigned',
-  'sample and report': 'have it sampled and reported',
-  'undo tie or stake': 'remove the tie or stake',
-  'take out dead wood': 'remove the dead and broken wood',
-  'formative prune': 'carry out formative pruning',
-  'protect from mower and car': 'protect it from mowers and vehicles',
-  treat: 'have it treated',
-  keep: 'no work; retain the tree',
-  'keep as seed source': 'keep it as a seed source',
-  watch: 'monitor it',
-  'free it from competitors': 'remove the climber or competing tree',
-  'improve the ground': 'improve the soil',
-  'prune or reduce': 'have it pruned or reduced',
-  support: 'install a cable, brace or prop',
-  'investigate further': 'get an advanced assessment',
-  'exclude target': 'keep people and property out of the area below',
-  'keep as habitat': 'keep it as habitat',
-  'bring on a successor': 'grow a replacement',
-  remove: 'have it removed',
-};
-
 /** A rating or an option as people read it. */
 const shown = (word: string) => optionWords(ratingWords(word));
 
@@ -140,7 +117,7 @@ export const note = (units: UnitSystem) => {
     outOfLeaf: 'It was out of leaf.',
     /** What to do first, by when and by whom, and each condition as a sentence of its own. */
     first: (option: Option): string[] => [
-      `First: ${DO_SAYS[option.do]}${option.by === undefined ? '' : `, by ${option.by}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
+      `First: ${optionWords(option.do)}${option.by === undefined ? '' : `, by ${option.by}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
       ...option.needs.map(capital),
     ],
     comeBack: ({ by, season, because }: ComeBack) =>

@@ -27,7 +27,7 @@ import { ratingWords } from './stored';
 const buildWords = (build: Build | null): string => build ?? 'tree of unknown kind';
 
 const lookedAt = (zones: readonly Zone[]) =>
-  zones.length > 0 ? `Looked at: ${zones.map(zoneWords).join(', ')}.` : 'No part of the crown was inspected.';
+  zones.length > 0 ? `Inspected: ${zones.map(zoneWords).join(', ')}.` : 'No part of the crown was inspected.';
 
 /** The parts that bear the tree, the eight sides of the stem in one. */
 const bearingWords = (zones: readonly Zone[], last: 'and' | 'or'): string =>
@@ -200,12 +200,12 @@ export const scales = (units: UnitSystem) => {
         'not judged': ['The crown was neither inspected nor measured.', 'Vigour is assessed from a crown that was inspected or measured.'],
         thriving: [
           'No signs in the parts of the crown inspected.',
-          'Top looked at, and the rest looked at or measured, with nothing found: thriving.',
+          'Top inspected, and the rest inspected or measured, with nothing found: good.',
         ],
-        bare: ['No trouble seen on the bare crown; how full it is shows in leaf.', 'Thriving needs a look in leaf.'],
+        bare: ['No trouble seen on the bare crown; how full it is shows in leaf.', 'Good vigour can only be rated in leaf.'],
         'too little seen': [
           'No signs seen, but too little of the crown was inspected.',
-          'Thriving needs the top, and the rest of the crown looked at or measured.',
+          'Good vigour needs the top, and the rest of the crown inspected or measured.',
         ],
       }[how] as [string, string];
       return { says, rule, evidence: lookedAt(seen), source: SOURCES.practice };
@@ -221,7 +221,7 @@ export const scales = (units: UnitSystem) => {
       const allOf = bearingWords(bearing.all, 'and');
       const clearOf =
         scale === 'soundness'
-          ? `${capital(allOf)} were looked at.`
+          ? `${capital(allOf)} were inspected.`
           : `No pointer to decay on ${bearingWords(bearing.all, 'or')}. A sound outside does not prove a sound inside.`;
       return {
         says: {
@@ -232,8 +232,8 @@ export const scales = (units: UnitSystem) => {
         rule: `"${capital(clear)}" needs ${allOf} inspected.`,
         evidence:
           bearing.unseen.length === 0
-            ? `All ${bearing.all.length} were looked at.`
-            : `Not looked at: ${bearing.unseen.map(zoneWords).join(', ')}.`,
+            ? `All ${bearing.all.length} were inspected.`
+            : `Not inspected: ${bearing.unseen.map(zoneWords).join(', ')}.`,
         source: SOURCES.practice,
       };
     },

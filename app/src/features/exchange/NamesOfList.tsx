@@ -28,7 +28,7 @@ export function NamesOfList({
       {report.ambiguous.length > 0 || Object.keys(choices).length > 0 ? (
         <Card className="gap-3">
           <Heading>Names that mean more than one tree</Heading>
-          <Small>Choose a species, or keep the list's words until a visit identifies the tree.</Small>
+          <Small>Choose a species, or keep the list’s words until a visit identifies the tree.</Small>
           {shown.map((question) => (
             <View key={question.text} className="gap-2 border-b border-rule pb-3">
               <Strong>
@@ -82,7 +82,7 @@ export function NamesOfList({
               .join(', ')}
             {more(report.unknown.length)}
           </Body>
-          <Small>The list's words are saved with each tree. The trees have no species yet.</Small>
+          <Small>The list’s words are saved with each tree. The trees have no species yet.</Small>
         </Card>
       ) : null}
     </>

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { SCALE_WORDS, capital, monthWords, zoneWords } from '@dendrix/core/words';
+import { SCALE_WORDS, capital, monthWords, zoneWords, optionWords } from '@dendrix/core/words';
 import { referenceCard } from '@dendrix/core/figures';
 import { slugOf, type Sign } from '@dendrix/core/knowledge';
 import { localMonth } from '@dendrix/core/time';
@@ -95,7 +95,7 @@ export function SignPage({ id }: { id: string }) {
           <Heading>Action</Heading>
           {sign.calls.map((call) => (
             <Body key={call.because}>
-              <Strong>{capital(call.do)}: </Strong>
+              <Strong>{capital(optionWords(call.do))}: </Strong>
               {call.because}
             </Body>
           ))}

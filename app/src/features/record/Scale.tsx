@@ -1,7 +1,8 @@
 import { View } from 'react-native';
-import { capital, ratingWords } from '@dendrix/core/words';
+import { capital } from '@dendrix/core/words';
 import { dayWords } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui/text';
+import { ratingWords } from '@dendrix/core/words/stored';
 
 /** A colour and a share of the way for how bad a band is; the word says it, the colour only helps. */
 const tone = (rank: number, last: number) =>

@@ -3,11 +3,11 @@ import { useCallback, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { v7 as newId } from 'uuid';
 import type { QueueItem, TreeDetail, VisitView } from '@dendrix/core/contracts';
-import { LEAST_REASON, type PlannedLook, type PointRead, type Verdict } from '@dendrix/core/record';
+import { LEAST_REASON, type PlannedLook, type PointRead, type Verdict, SCALES } from '@dendrix/core/record';
 import { asksSecondLook } from '@dendrix/core/review';
 import { plateLeaf } from '@dendrix/core/figures';
 import { settlingLooks } from '@dendrix/core/naming';
-import { HIDDEN_DECAY, SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
+
 import { Plate } from '@/features/library/Plate';
 import { useSeen } from '@/features/history/useSeen';
 import { useOrganisation } from '@/features/shell/useOrganisation';
@@ -32,6 +32,8 @@ import { NamePicker } from './NamePicker';
 import { Points } from './Points';
 import { claimsOf, SaidGone } from './SaidGone';
 import { SecondLook, type OwnAnswer } from './SecondLook';
+import { capital, ratingWords, SCALE_WORDS } from '@dendrix/core/words';
+import { BANDS } from '@dendrix/core/judging';
 
 const VERDICT_WORDS: Record<Verdict, string> = { confirm: 'Confirmed', question: 'Sent back with a question', overturn: 'Name changed' };
 
@@ -148,7 +150,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
       {plates.length > 0 ? (
         <Fold
           title={plates.length > 1 ? 'Reference drawings' : 'Reference drawing'}
-          says="what the name should show, beside what was seen"
+          says="features of the named species, beside those recorded"
           open={wide}
         >
           {() => (
@@ -164,18 +166,13 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
         </Fold>
       ) : null}
       <View className={wide ? 'flex-row gap-4' : 'gap-3'}>
-        {(['vigour', 'soundness', 'hiddenDecay'] as const).map((scale) => (
+        {SCALES.map((scale) => (
           <View key={scale} className="flex-1">
-            <Scale
-              label={{ vigour: 'Vigour', soundness: 'Structure', hiddenDecay: 'Hidden decay' }[scale]}
-              bands={{ vigour: VIGOUR, soundness: SOUNDNESS, hiddenDecay: HIDDEN_DECAY }[scale]}
-              judged={judgement[scale]}
-              short
-            />
+            <Scale label={capital(SCALE_WORDS[scale])} bands={BANDS[scale]} judged={judgement[scale]} short />
             {own?.bands && scale !== 'hiddenDecay' ? (
               <Small>
-                You: {own.bands[scale] ?? 'cannot tell'}
-                {own.bands[scale] && own.bands[scale] !== judgement[scale].band ? ', otherwise' : ''}
+                You: {ratingWords(own.bands[scale] ?? 'cannot tell')}
+                {own.bands[scale] && own.bands[scale] !== judgement[scale].band ? ', different' : ''}
               </Small>
             ) : null}
           </View>

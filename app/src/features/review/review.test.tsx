@@ -86,7 +86,7 @@ describe('the queue', () => {
   });
 });
 
-describe('Only reviewers can review visits', () => {
+describe('a second opinion', () => {
   it('the name that was given and the verdicts come only after an own name', () => {
     open(item());
     expect(screen.queryByText('Acer rubrum')).toBeNull();

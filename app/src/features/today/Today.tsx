@@ -22,6 +22,7 @@ import { Drawing } from '@/ui/drawing';
 import { useGradually } from '@/ui/gradually';
 import { useWide } from '@/ui/wide';
 import { useRound, type Stop } from './useRound';
+import { ratingWords } from '@dendrix/core/words/stored';
 
 const SPANS = [
   { value: '0', words: 'Due now' },
@@ -211,7 +212,7 @@ function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
       <View className="flex-row flex-wrap gap-2">
         {trees.slice(0, all ? trees.length : ELSEWHERE).map((tree) => (
           <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
-            {`${tree.tag}: ${tree.soundness === 'act first' ? 'act now' : `risk ${tree.risk ?? ''}`}`}
+            {`${tree.tag}: ${tree.soundness === 'act first' ? ratingWords(tree.soundness) : `risk ${tree.risk ?? ''}`}`}
           </Button>
         ))}
         {!all && trees.length > ELSEWHERE ? <Button onPress={() => setAll(true)}>All of them</Button> : null}

@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import { SOUNDNESS, VIGOUR } from '@dendrix/core/knowledge';
 import type { TreeDetail, VisitView } from '@dendrix/core/contracts';
 import { alertsOf, unseenSides } from '@dendrix/core/history';
-import { capital, sideWords } from '@dendrix/core/words';
+import { capital, sideWords, optionWords, SCALE_WORDS } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { Body, Small, Strong } from '@/ui/text';
 import { Scale } from '@/features/record/Scale';
@@ -27,10 +27,10 @@ export function Glance({ tree, visits, earlier }: Props) {
     <View className="gap-3">
       <View className="flex-row gap-4">
         <View className="flex-1">
-          <Scale label="Vigour" bands={VIGOUR} {...standing(visits, 'vigour', tree)} short />
+          <Scale label={capital(SCALE_WORDS.vigour)} bands={VIGOUR} {...standing(visits, 'vigour', tree)} short />
         </View>
         <View className="flex-1">
-          <Scale label="Structure" bands={SOUNDNESS} {...standing(visits, 'soundness', tree)} short />
+          <Scale label={capital(SCALE_WORDS.soundness)} bands={SOUNDNESS} {...standing(visits, 'soundness', tree)} short />
         </View>
       </View>
       {matters.length > 0 ? (
@@ -44,7 +44,7 @@ export function Glance({ tree, visits, earlier }: Props) {
       ) : null}
       <View className="gap-1">
         <Line label="Not inspected" words={unseen} />
-        {next ? <Line label="Action" words={`${capital(next.do)}${next.who ? `, ${next.who}` : ''}`} /> : null}
+        {next ? <Line label="Action" words={`${capital(optionWords(next.do))}${next.who ? `, ${next.who}` : ''}`} /> : null}
       </View>
     </View>
   );

@@ -65,7 +65,7 @@ export function TreePage({ id }: { id: string }) {
       <View className="p-4">
         {unsent.length > 0 ? (
           <Remark mood="second" title="A visit is waiting to upload">
-            It is kept on this device and will upload when you are online.
+            It is saved on this device and uploads when you are online.
           </Remark>
         ) : null}
         <Waiting
@@ -96,7 +96,7 @@ export function TreePage({ id }: { id: string }) {
         <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit is waiting to upload">
           {parcel.problem
             ? `${parcel.problem.detail} Mend it under More.`
-            : 'It stands below as it will be; it is kept on this device and will upload when you are online.'}
+            : 'It is shown below as it will be saved. It uploads when you are online.'}
         </Remark>
       ))}
       <Glance tree={tree} visits={visits} earlier={left} />

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import { NORMAL, UNKNOWN_CAUSE } from '@dendrix/core/judging';
 import { type Judgement } from '@dendrix/core/record';
-import { capital, wordsIn, zoneWords } from '@dendrix/core/words';
+import { capital, wordsIn, zoneWords, signLabel } from '@dendrix/core/words';
 import { library } from '@/features/shell/library';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
@@ -94,8 +94,11 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
           <Small className="font-body-bold">Checked, not present</Small>
           {draft.absent.map((id) => (
             <View key={id} className="flex-row items-center justify-between gap-2">
-              <Body>{library.signs.find((s) => s.id === id)?.label ?? id}</Body>
-              <Button label={`Undo: ${id} checked`} onPress={() => change((now) => ({ absent: now.absent.filter((a) => a !== id) }))}>
+              <Body>{signLabel(library, id)}</Body>
+              <Button
+                label={`Undo: ${signLabel(library, id)} checked`}
+                onPress={() => change((now) => ({ absent: now.absent.filter((a) => a !== id) }))}
+              >
                 Undo
               </Button>
             </View>

@@ -1,8 +1,18 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BANDS, overruledWords } from '@dendrix/core/judging';
-import { NOT_JUDGED, OUTLOOKS, type Judgement } from '@dendrix/core/record';
-import { capital, PROFILE_WORDS, signLabel, signWords, wordsIn, zoneWords, optionWords, ratingWords } from '@dendrix/core/words';
+import { NOT_JUDGED, OUTLOOKS, type Judgement, SCALES } from '@dendrix/core/record';
+import {
+  capital,
+  PROFILE_WORDS,
+  signLabel,
+  signWords,
+  wordsIn,
+  zoneWords,
+  optionWords,
+  ratingWords,
+  SCALE_WORDS,
+} from '@dendrix/core/words';
 import { PROFILES, type Overrule as OverruleOf, type VisitName } from '@dendrix/core/record';
 import { type TreeBrief } from '@dendrix/core/contracts';
 import { OPTIONS, type Zone } from '@dendrix/core/knowledge';
@@ -24,12 +34,6 @@ import { Causes } from './Causes';
 import { Overrule } from './Overrule';
 import { Statements } from './Statements';
 import { WorksCard } from './WorksCard';
-
-const SCALES = [
-  { scale: 'vigour', label: 'Vigour' },
-  { scale: 'soundness', label: 'Structure' },
-  { scale: 'hiddenDecay', label: 'Hidden decay' },
-] as const;
 
 interface Props {
   draft: VisitDraft;
@@ -69,16 +73,17 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         </Latin>
         <Small>{name.why}</Small>
       </Card>
-      {SCALES.map(({ scale, label }) => {
+      {SCALES.map((scale) => {
         const judged = judgement[scale];
+        const label = SCALE_WORDS[scale];
         return (
           <View key={scale} className="gap-1 border-b border-rule pb-3">
-            <Scale label={label} bands={BANDS[scale]} judged={judged} bare />
+            <Scale label={capital(label)} bands={BANDS[scale]} judged={judged} bare />
             {judged.overruled ? <Small className="text-slate">Calculated: {ratingWords(judged.overruled.from)}.</Small> : null}
             <Statements statements={judged.statements} />
             <Overrule
               what={scale}
-              of={label.toLowerCase()}
+              of={label}
               options={BANDS[scale].map((value) => ({ value, words: capital(ratingWords(value)) }))}
               ruled={judged.overruled?.from ?? judged.band}
               overrules={draft.overrules}
@@ -126,7 +131,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         <Overrule
           what="option"
           of="the first option"
-          options={OPTIONS.map((value) => ({ value, words: capital(ratingWords(value)) }))}
+          options={OPTIONS.map((value) => ({ value, words: capital(optionWords(value)) }))}
           ruled={judgement.options[0]?.do ?? ''}
           overrules={draft.overrules}
           onChange={keep}
@@ -142,7 +147,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         <Overrule
           what="outlook"
           of="the outlook"
-          options={OUTLOOKS.map((value) => ({ value, words: capital(ratingWords(value)) }))}
+          options={OUTLOOKS.map((value) => ({ value, words: capital(value) }))}
           ruled={judgement.outlook === NOT_JUDGED ? '' : judgement.outlook}
           overrules={draft.overrules}
           onChange={keep}

@@ -17,7 +17,7 @@ export function MarkedHere({ sign, photos, onTakeBack }: { sign: SignSeen; photo
       <View className="gap-2">
         <View className="flex-row items-center justify-between gap-2">
           <Body className="flex-shrink">{signWords(sign, units)}</Body>
-          <Button label={`Undo ${sign.id}`} onPress={onTakeBack}>
+          <Button label={`Remove: ${signLabel(library, sign.id).toLowerCase()}`} onPress={onTakeBack}>
             Remove
           </Button>
         </View>

@@ -77,7 +77,7 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
         >
           <Small className="text-ink">
             The surroundings:{' '}
-            {states.get('surroundings') === 'blank' ? 'not inspected' : states.get('surroundings') === 'sign' ? 'a sign' : 'looked at'}
+            {states.get('surroundings') === 'blank' ? 'not inspected' : states.get('surroundings') === 'sign' ? 'a sign' : 'inspected'}
           </Small>
         </Pressable>
         <Small>
