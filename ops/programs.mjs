@@ -27,6 +27,8 @@ const places = {
       if (path.includes('node_modules')) return null;
       const source = readFileSync(path, 'utf8');
       if (!source.includes('import.meta.url')) return null;
+      // Left as it is, the threads of the one-file service would run from the sources, slowly, and nothing would say so.
+      if (path.endsWith('threads/pool.ts') && !source.includes("'./thread.mjs'")) throw new Error(`${path} names its thread otherwise.`);
       const here = `new URL(${JSON.stringify(relative(folder, path))}, import.meta.url).href`;
       const thread = relative(dirname(path), join(folder, nameOf(THREAD)));
       return {
