@@ -46,13 +46,13 @@ describe('a walk-round on a phone without a signal', () => {
     const tree = await treeWhere(page, (t) => t.place.startsWith('Saltmarket') && t.soundness === 'serious weakness');
     await page.evaluate(async () => void (await navigator.serviceWorker.ready));
     await page.goto(`${town.base}/tree/${tree.id}`);
-    await page.getByText('Its rings').waitFor();
+    await page.getByText('Visits as rings').waitFor();
     await until(
       () => keptOnDevice(page),
       (kept) => kept.includes(`tree/${tree.id}`),
     );
     await page.reload();
-    await page.getByText('Its rings').waitFor();
+    await page.getByText('Visits as rings').waitFor();
     await page.context().setOffline(true);
     await page.goto(`${town.base}/visit/${tree.id}`);
     await goIn(page);
@@ -175,7 +175,7 @@ describe('a second visit that looks at little', () => {
     await page.getByText('6% of the zones inspected').waitFor();
     await page.getByText('Serious defect', { exact: true }).waitFor();
     await page
-      .getByText(/seen on \d{4}-\d\d-\d\d, was not mentioned this time. It still counts/)
+      .getByText(/seen on \d{4}-\d\d-\d\d\. Not mentioned this time\. It still counts/)
       .first()
       .waitFor();
     await page.getByRole('button', { name: 'Submit for review' }).click();

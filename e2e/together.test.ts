@@ -43,9 +43,9 @@ it('what one says through one server appears on the other’s screen without a r
   // Both listen a moment after their screen stands.
   await desk.waitForTimeout(4000);
 
-  await phone.getByRole('button', { name: 'I am at this tree' }).click();
+  await phone.getByRole('button', { name: 'I am here' }).click();
   await desk.getByText('Jory Penhallow is at this tree now').waitFor();
-  await phone.getByRole('button', { name: 'I have left this tree' }).click();
+  await phone.getByRole('button', { name: 'I have left' }).click();
   await desk.getByText('Jory Penhallow is at this tree now').waitFor({ state: 'detached' });
 
   const open = async (page: Page) => {

@@ -237,7 +237,7 @@ describe('change in the judgement', () => {
   it('a worsening brings the next look nearer and says why', () => {
     const before = [{ date: '2023-07-01', looked: ALL, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 10 }] }];
     const a = judgeOak({ before, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 30 }] });
-    expect(a.comeBack.because).toMatch(/thin crown gets worse/);
+    expect(a.comeBack.because).toMatch(/thin crown: worse than before/);
     expect(a.comeBack.by <= '2027-01-01').toBe(true);
     expect(a.note).toMatch(/Thin crown, top of the crown: larger, 10 % in 2023, 30 % in 2026/);
   });

@@ -1,7 +1,7 @@
 import type { Change, Scale } from '../record/judgement';
 import { districtAt } from '../geo/district';
 import { BANDS } from '../judging/scales/bands';
-import { capital, listed } from '../words/en/grammar';
+import { capital } from '../words/en/grammar';
 import { changesOver } from '../history/change';
 import { placeOf, type Place } from '../history/endings';
 import { OCCUPANCY_WORDS, signWords, TARGET_WORDS } from '../words/en/labels';
@@ -155,7 +155,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
       nth: i + 1,
       words: capital(optionWords(option.do)),
       because: option.because.join(' '),
-      needs: option.needs.length > 0 ? `Needs ${listed(option.needs)}.` : '',
+      needs: option.needs.length > 0 ? `Conditions: ${option.needs.join('; ')}.` : '',
     })),
   ];
 }

@@ -7,6 +7,6 @@ export * from './en/finding';
 export { capital, listed } from './en/grammar';
 export * from './en/labels';
 export * from './en/months';
-export { OPTION_WORDS, optionWords, ratingWords } from './en/stored';
+export { optionWords, ratingWords } from './en/stored';
 export { REGION_NAMES } from './en/kinds';
 export * from './en/zones';

@@ -17,7 +17,7 @@ describe('what was seen before and is not mentioned now', () => {
       'Seen at the south-east side of the stem on 2025-06-01: at 1.4 m, 14 cm open. Not mentioned this time. Diameter of the stem not measured, held against a thin one of 25.0 cm.',
     );
     expect(a.lookedAt.cannotSay[0]).toBe(
-      'The south-east side of the stem: cavity, seen on 2025-06-01, was not mentioned this time. It still counts.',
+      'The south-east side of the stem: cavity, seen on 2025-06-01. Not mentioned this time. It still counts.',
     );
     expect(a.note).toMatch(/Seen in 2025: .*cavity on the south-east side of the stem/);
     expect(a.lookedAt.unseen).toContain('stem-se');
@@ -48,7 +48,7 @@ describe('what was seen before and is not mentioned now', () => {
     const gone = { ...hole, key: 'h', trend: 'gone', note: 'filled in' };
     const a = judgeOak({ before: [{ date: '2025-06-01', looked: ALL, signs: [{ ...hole, key: 'h' }] }], signs: [gone] });
     expect(a.soundness.band).toBe('serious weakness');
-    expect(a.lookedAt.cannotSay[0]).toMatch(/is said to be gone. It still counts until a reviewer or an investigation closes it/);
+    expect(a.lookedAt.cannotSay[0]).toMatch(/Marked gone. It still counts until a reviewer or an investigation closes it/);
     const closed = { ...gone, ended: { how: 'review', note: 'a burl, wrongly marked' } };
     expect(
       judgeOak({ before: [{ date: '2025-06-01', looked: ALL, signs: [{ ...hole, key: 'h' }] }], signs: [closed] }).soundness.band,

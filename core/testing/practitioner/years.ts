@@ -477,7 +477,7 @@ const ROWS: readonly [string, Request, Expected][] = [
       visit('2025-11-20', [{ id: 'conk', zone: 'stem-s', kind: 'bracket', height: m(6), key: 'bracket-s' }], PATH),
       visit('2026-07-10', [], { ...PATH, unseenSigns: ['bracket-s'] }),
     ),
-    { hiddenDecay: LIKELY, says: /could not be seen/, saysNot: /did not find it|was not mentioned/ },
+    { hiddenDecay: LIKELY, says: /could not be seen/, saysNot: /not found this time|not mentioned this time\. it still/i },
   ],
   [
     'wilting that could not be seen this time has not passed',

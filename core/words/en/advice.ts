@@ -24,7 +24,7 @@ const restsOn = ({ band, statements: [first] }: Judged): string => small(open(fi
 /** Conditions that go with an option whatever calls for it. */
 const NEEDS: Record<OptionKind, readonly string[]> = {
   'close off now': ['landowner told at once', 'licensed tree workers called'],
-  'exclude target': ['the owner of the ground'],
+  'exclude target': ['landowner told'],
   'sample and report': ['clean tools; samples sealed and labelled', 'reported where the law requires it'],
   'undo tie or stake': ['no tearing of the bark'],
   'take out dead wood': [LICENSED, PROTECTED],
@@ -177,7 +177,7 @@ export const options = (units: UnitSystem) => ({
   findThePalmsCause: 'Why it fails is not settled. Check bud, spear and roots, and get a laboratory test.',
   confirmDead: 'confirm that it is dead: buds, green bark by a scratch test on several limbs, or a visit in full leaf',
   wires: 'Touch nothing. Stay two tree lengths away. Call the network operator: only its people or line-clearance arborists work here',
-  road: 'police or the road authority close the road. Never step into traffic with tape',
+  road: 'road closed by the police or the road authority. Never step into traffic with tape',
   onceEmpty: 'Only if there is no target below. No target has been recorded yet.',
   worksInside: (radius: number, done: boolean) =>
     done
@@ -232,7 +232,7 @@ export const comeBack = {
     done: 'works were done in the root zone: inspect three months after, then every year',
   },
   readAgain: (label: string) => `${label.toLowerCase()} read steeper than before: measure it again the same way`,
-  worsens: (label: string | undefined) => `${label?.toLowerCase()} gets worse`,
+  worsens: (label: string | undefined) => `${label?.toLowerCase()}: worse than before`,
   unseen: (parts: number) => `${parts === 1 ? 'one structural part was' : `${parts} structural parts were`} not inspected`,
   agent: (name: string) => `${name.toLowerCase()} possible`,
   foliage: 'foliage to be checked in leaf',
@@ -325,7 +325,7 @@ export const explain = {
   }),
   option: (option: Option, nth: number, profile: Profile): Statement => ({
     says: option.because.join(' '),
-    rule: `Offered because of what is said here; ${nth === 1 ? 'first' : `number ${nth}`} as ${PROFILE_WORDS[profile].toLowerCase()} ranks it.${option.by === undefined ? '' : ` By ${option.by}.`}${option.who === undefined ? '' : ` ${capital(option.who)}.`}${option.needs.length > 0 ? ` Needs ${option.needs.join('; ')}.` : ''}`,
+    rule: `Offered because of what is said here; ${nth === 1 ? 'first' : `number ${nth}`} as ${PROFILE_WORDS[profile].toLowerCase()} ranks it.${option.by === undefined ? '' : ` By ${option.by}.`}${option.who === undefined ? '' : ` ${capital(option.who)}.`}${option.needs.length > 0 ? ` Conditions: ${option.needs.join('; ')}.` : ''}`,
     evidence: option.because.join(' '),
     source: SOURCES.practice,
   }),

@@ -42,11 +42,11 @@ export const looked = {
     const { met } = FINDING_WORDS[found];
     const names = listed([...new Set(labels.map((label) => label.toLowerCase()))]);
     const says = {
-      claimed: 'is said to be gone. It still counts until a reviewer or an investigation closes it',
-      unseen: 'could not be seen this time. It still counts',
-      silent: 'was not mentioned this time. It still counts',
+      claimed: 'Marked gone. It still counts until a reviewer or an investigation closes it',
+      unseen: 'It could not be seen this time. It still counts',
+      silent: 'Not mentioned this time. It still counts',
     };
-    return `The ${zoneWords(zone)}: ${names}, ${met} on ${on}, ${says[stand]}.`;
+    return `The ${zoneWords(zone)}: ${names}, ${met} on ${on}. ${says[stand]}.`;
   },
   /** @param on ISO date on which it was said last */
   beneathFrom: (on: string) => `What is below was not recorded this time. It counts as on ${on}.`,

@@ -202,7 +202,7 @@ export const scales = (units: UnitSystem) => {
           'No signs in the parts of the crown inspected.',
           'Top inspected, and the rest inspected or measured, with nothing found: good.',
         ],
-        bare: ['No trouble seen on the bare crown; how full it is shows in leaf.', 'Good vigour can only be rated in leaf.'],
+        bare: ['No signs in the leafless crown. Crown density can only be seen in leaf.', 'Good vigour can only be rated in leaf.'],
         'too little seen': [
           'No signs seen, but too little of the crown was inspected.',
           'Good vigour needs the top, and the rest of the crown inspected or measured.',

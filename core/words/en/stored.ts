@@ -1,9 +1,10 @@
 import type { OptionKind } from '../../knowledge';
+import type { Band } from '../../record/judgement';
 
 // The record keeps short words that never change: "act first", "failing", "exclude target". People read these labels instead; no screen,
 // note or sheet shows a stored word.
 
-const RATINGS: Record<string, string> = {
+const RATINGS: Record<Band, string> = {
   thriving: 'good',
   fair: 'fair',
   strained: 'stressed',
@@ -22,9 +23,9 @@ const RATINGS: Record<string, string> = {
 };
 
 /** A stored rating as people read it; another word as it is. */
-export const ratingWords = (band: string): string => RATINGS[band] ?? band;
+export const ratingWords = (band: string): string => RATINGS[band as Band] ?? band;
 
-export const OPTION_WORDS: Record<OptionKind, string> = {
+const OPTIONS_SAID: Record<OptionKind, string> = {
   'close off now': 'close off the area now',
   'exclude target': 'keep people and property away',
   'stop the works': 'stop or move the works',
@@ -47,4 +48,4 @@ export const OPTION_WORDS: Record<OptionKind, string> = {
   remove: 'remove the tree',
 };
 /** What can be done, as people read it. */
-export const optionWords = (option: string): string => OPTION_WORDS[option as OptionKind] ?? option;
+export const optionWords = (option: string): string => OPTIONS_SAID[option as OptionKind] ?? option;

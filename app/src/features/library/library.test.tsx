@@ -236,7 +236,7 @@ describe('signs and agents', () => {
     cleanup();
     show(<SignPage id="girdling-root" />);
     expect(screen.getByText(/Found by scraping the soil away/)).toBeTruthy();
-    expect(screen.getByText(/Improve the ground/)).toBeTruthy();
+    expect(screen.getByText(/Improve the soil/)).toBeTruthy();
   });
   it('an agent names the laboratory, leads to what looks like it, and says how common it is here', () => {
     show(<AgentPage id="elm-yellows" />);

@@ -82,9 +82,9 @@ function unseenWords(visits: readonly VisitView[], earlier: number): string {
   );
   const { percent } = last.judgement.lookedAt;
   const sides = [
-    never.length > 0 ? `${never.map(sideWords).join(', ')} side ${earlier > 0 ? 'in the visits shown' : 'never'}` : '',
-    lately.length > 0 ? `${lately.map(sideWords).join(', ')} not last time` : '',
+    never.length > 0 ? `${never.map(sideWords).join(', ')}: ${earlier > 0 ? 'not in the visits shown' : 'never'}` : '',
+    lately.length > 0 ? `${lately.map(sideWords).join(', ')}: not on the last visit` : '',
   ].filter(Boolean);
   if (sides.length === 0 && percent >= 100) return 'nothing: every part was inspected';
-  return [...sides, `${100 - percent} % of it last time`].join('; ');
+  return [...sides, `${100 - percent}% of the zones on the last visit`].join('; ');
 }

@@ -22,7 +22,7 @@ export function History({ tree, earlier }: { tree: TreeDetail; earlier: number }
   const newest = standingVisits(tree.visits).at(-1)?.look.signs ?? [];
   return (
     <View className="gap-2">
-      <Heading>Its rings, one a visit</Heading>
+      <Heading>Visits as rings</Heading>
       <View className="flex-row flex-wrap items-start gap-4">
         <Rings visits={tree.visits} size={228} />
         <View className="min-w-[110px] flex-1 gap-2">

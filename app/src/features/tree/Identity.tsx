@@ -48,7 +48,7 @@ export function Identity({ tree }: { tree: TreeDetail }) {
             className="items-center active:opacity-60"
           >
             <Drawing figure={plateLeaf(taxon)} width={84} height={90} />
-            <Small className="underline">its plate</Small>
+            <Small className="underline">drawing</Small>
             <Said>in the library</Said>
           </Pressable>
         ) : null}

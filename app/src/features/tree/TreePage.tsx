@@ -203,9 +203,7 @@ export function TreePage({ id }: { id: string }) {
               </Button>
             ) : null}
             {mayVisit ? (
-              <Button onPress={() => presence.setHere(!presence.here)}>
-                {presence.here ? 'I have left this tree' : 'I am at this tree'}
-              </Button>
+              <Button onPress={() => presence.setHere(!presence.here)}>{presence.here ? 'I have left' : 'I am here'}</Button>
             ) : null}
             <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>On the map</Button>
           </View>

@@ -70,8 +70,8 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
                 <Strong>{look.label}</Strong>: {look.hint} ({FOUND_WORDS[look.found]})
               </Body>
               <Small>
-                {look.shownBy.length > 0 ? `There, it speaks for ${look.shownBy.join(', ').toLowerCase()}. ` : ''}
-                {look.notBy.length > 0 ? `Not there, it speaks for ${look.notBy.join(', ').toLowerCase()}.` : ''}
+                {look.shownBy.length > 0 ? `If present, it supports: ${look.shownBy.join(', ').toLowerCase()}. ` : ''}
+                {look.notBy.length > 0 ? `If not present, it supports: ${look.notBy.join(', ').toLowerCase()}.` : ''}
               </Small>
               <View className="flex-row flex-wrap gap-2">
                 <Button label={`${look.label}: it is there`} onPress={() => onMark(look.zones[0] ?? 'surroundings')}>

@@ -125,7 +125,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
                 By {dayWords(option.by)}, {option.who}.
               </Small>
             ) : null}
-            {option.needs.length > 0 ? <Small>Needs {option.needs.join('; ')}.</Small> : null}
+            {option.needs.length > 0 ? <Small>Conditions: {option.needs.join('; ')}.</Small> : null}
           </View>
         ))}
         <Overrule

@@ -31,7 +31,7 @@ export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
       <Remark mood={one.where === 'outside the root zone' ? 'settled' : 'caution'}>
         <View className="gap-1">
           <Body>{one.says}</Body>
-          {one.needs.length > 0 ? <Small className="text-ink">Needs {one.needs.join('; ')}.</Small> : null}
+          {one.needs.length > 0 ? <Small className="text-ink">Conditions: {one.needs.join('; ')}.</Small> : null}
           {one.saidOn === undefined ? null : <Small className="text-ink">Recorded on {one.saidOn}.</Small>}
         </View>
       </Remark>

@@ -14,7 +14,7 @@ export const LINE_WORDS: Record<Line, string> = {
 };
 
 const RUNG_WORDS = {
-  for: 'speaks for the leading name',
+  for: 'supports the leading name',
   against: 'speaks against it',
   weak: 'says little',
   open: 'not inspected',

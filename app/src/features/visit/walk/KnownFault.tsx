@@ -27,7 +27,7 @@ interface Props {
 /** What was answered, in a sentence. */
 function answerWords({ trend, ended }: SignSeen): string {
   if (ended) return ended.how === 'work' ? `Removed by work: ${ended.note}.` : `Closed by an investigation: ${ended.note}.`;
-  if (trend === 'gone') return 'Said to be gone.';
+  if (trend === 'gone') return 'Marked gone.';
   return trend === 'larger' ? 'Larger now.' : 'The same.';
 }
 

@@ -93,7 +93,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
               <Rect x={0} y={top} width={WIDTH} height={BAND} fill="transparent" />
               {i > 0 ? <Path d={`M96 ${top + BAND}H224`} stroke={p.rule} strokeWidth={1.2} strokeDasharray="3 4" /> : null}
               <Text x={90} y={top + BAND / 2 + 5} fontSize={13} fontFamily="Atkinson_700" textAnchor="end" fill={p.soft}>
-                {band.from === 0 ? 'foot' : spanWords(band, units)}
+                {band.from === 0 ? 'base' : spanWords(band, units)}
               </Text>
             </g>
           );

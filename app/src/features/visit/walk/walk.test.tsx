@@ -220,7 +220,7 @@ describe('walking round', () => {
       />,
     );
     fireEvent.click(screen.getByRole('button', { name: /^north side of the stem/ }));
-    fireEvent.click(screen.getByRole('button', { name: 'Undo burl' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Remove: burl' }));
     expect(kept).toMatchObject({ signs: [], photos: [] });
     fireEvent.click(screen.getByRole('button', { name: 'Clear: not inspected' }));
     expect(kept).toMatchObject({ looked: [], sounding: [] });
