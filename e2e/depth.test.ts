@@ -84,7 +84,7 @@ describe('a walk-round on a phone without a signal', () => {
     await page.getByRole('button', { name: 'A sign out of reach, 2 to 4 m' }).click();
     await page.getByRole('textbox', { name: 'Find a sign' }).fill('pock');
     await page.getByRole('button', { name: /^Pockmarks/ }).click();
-    await page.getByRole('radio', { name: '20 %' }).click();
+    await page.getByRole('radio', { name: '20%' }).click();
     await page.getByRole('button', { name: /: \+5 percent$/ }).click();
     await page.getByRole('button', { name: /^Record pockmarks/ }).click();
     await page.getByText('saved here').waitFor();

@@ -47,7 +47,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByText('17.0 m').waitFor();
     await page.getByText('± 0.4 m').waitFor();
     await page.getByRole('textbox', { name: 'Height of the lowest live crown' }).fill('17 ft');
-    await page.getByText(/Live crown ratio 70 %/).waitFor();
+    await page.getByText(/Live crown ratio 70%/).waitFor();
 
     await page.getByRole('tab', { name: 'Walk round' }).click();
     await page.getByRole('heading', { name: 'Now the north side of the stem' }).waitFor();

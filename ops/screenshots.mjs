@@ -82,7 +82,7 @@ for (let i = 0; i < 3; i++) {
   // A known defect is answered before its side counts as inspected.
   const same = phone.getByRole('button', { name: /: same$/ });
   while (await same.count()) await same.first().click();
-  await phone.getByRole('button', { name: /^Nothing( new)? here$/ }).click();
+  await phone.getByRole('button', { name: /^(Nothing new here|No signs here)$/ }).click();
 }
 await phone.getByRole('button', { name: 'Add a sign', exact: true }).click();
 await phone.getByRole('button', { name: /^Cavity/ }).click();
@@ -95,12 +95,12 @@ await snap(phone, 'walk-round');
 await phone.getByRole('button', { name: /^top of the crown/ }).click();
 await phone.getByRole('button', { name: 'Add a sign', exact: true }).click();
 await phone.getByRole('button', { name: /^Thin crown/ }).click();
-await phone.getByRole('radio', { name: '30 %' }).click();
+await phone.getByRole('radio', { name: '30%' }).click();
 
 await phone.getByRole('button', { name: 'Record thin crown' }).click();
 await phone.getByRole('tab', { name: 'Assess' }).click();
 await phone
-  .getByRole('button', { name: /^Cavity.*Why?$/ })
+  .getByRole('button', { name: /^Cavity.*Why\?$/ })
   .first()
   .click();
 await snap(phone, 'judge');
@@ -127,10 +127,10 @@ const watched = await desk.evaluate(async () => {
   return items.find((tree) => tree.place.startsWith('Saltmarket') && tree.soundness === 'serious weakness').id;
 });
 await desk.goto(`${base}/tree/${watched}`);
-await desk.getByText('Its rings').waitFor();
+await desk.getByText('Visits as rings').waitFor();
 await snap(desk, 'tree-wide');
 await phone.goto(desk.url());
-await phone.getByText('Its rings').waitFor();
+await phone.getByText('Visits as rings').waitFor();
 await snap(phone, 'tree');
 await desk.goto(`${base}/map`);
 await desk.getByTestId('map-ready').waitFor();

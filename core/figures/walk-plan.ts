@@ -71,12 +71,12 @@ const SHORT: Partial<Record<Zone, string>> = {
   'crown-mid': 'mid',
   'crown-low': 'low',
   branches: 'branches',
-  unions: 'unions',
+  unions: 'union',
   foliage: 'leaf',
   surroundings: 'around',
 };
 
-/** A zone as the plan writes it: "NE", "unions". */
+/** A zone as the plan writes it: "NE", "union". */
 export const planLabel = (zone: Zone): string => SHORT[zone] ?? zone.replace('stem-', '').toUpperCase();
 
 /** Height of a sign at which its mark stands at the outer edge of a stem side, m. */

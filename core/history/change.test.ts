@@ -184,7 +184,7 @@ describe('the whole tree over the years', () => {
       /no measurable change/,
     );
   });
-  // US forest inventory quality objectives (from memory): height repeats within ±10 %, crown ratio within ±10 points.
+  // US forest inventory quality objectives (from memory): height repeats within ±10%, crown ratio within ±10 points.
   it.each([
     [20, 18, 'steady'],
     [20, 15, 'worse'],
@@ -239,6 +239,6 @@ describe('change in the judgement', () => {
     const a = judgeOak({ before, signs: [{ id: 'thin-crown', zone: 'crown-top', percent: 30 }] });
     expect(a.comeBack.because).toMatch(/thin crown: worse than before/);
     expect(a.comeBack.by <= '2027-01-01').toBe(true);
-    expect(a.note).toMatch(/Thin crown, top of the crown: larger, 10 % in 2023, 30 % in 2026/);
+    expect(a.note).toMatch(/Thin crown, top of the crown: larger, 10% in 2023, 30% in 2026/);
   });
 });

@@ -223,8 +223,8 @@ describe('judged cases', () => {
 describe('how much was looked at', () => {
   const of = (looked: readonly string[]) =>
     lookedAt(testLibrary, toAssessInput(testLibrary, assessRequest.parse({ date: '2026-07-01', looked: [...looked] })));
-  it('one of eighteen zones is 6 %', () => expect(of(['collar']).percent).toBe(6));
-  it('all of them is 100 % and nothing left unsaid', () => expect(of(ZONES)).toMatchObject({ percent: 100, unseen: [], cannotSay: [] }));
+  it('one of eighteen zones is 6%', () => expect(of(['collar']).percent).toBe(6));
+  it('all of them is 100% and nothing left unsaid', () => expect(of(ZONES)).toMatchObject({ percent: 100, unseen: [], cannotSay: [] }));
   it.each([
     ['collar', /Root collar/],
     ['unions', /Unions not inspected/],

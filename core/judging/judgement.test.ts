@@ -192,7 +192,7 @@ const CASES: Case[] = [
     request: { date: '2026-07-15', taxon: 'Betula pendula', signs: [{ id: 'discoloured-foliage', zone: 'foliage', percent: 90 }] },
     aside: 0,
   },
-  { words: 'a broadleaf with 45 % of its height in crown', request: { measurements: { height: m(20), crownBase: m(11) } }, vigour: 'fair' },
+  { words: 'a broadleaf with 45% of its height in crown', request: { measurements: { height: m(20), crownBase: m(11) } }, vigour: 'fair' },
   {
     words: 'a conifer with the same',
     request: { taxon: 'Pinus nigra', measurements: { height: m(20), crownBase: m(11) } },
@@ -356,7 +356,7 @@ describe('every statement opens to its rule and evidence', () => {
   it('a rule names its conditions', () => {
     const a = judgeOak({ signs: [{ id: 'cavity', zone: 'stem-e', opening: cm(14) }] });
     expect(a.soundness.statements[0]).toMatchObject({
-      rule: 'Cavity, share of the girth over 15 %: structure at least serious defect.',
+      rule: 'Cavity, share of the girth over 15%: structure at least serious defect.',
       evidence: 'Seen at the east side of the stem: 14 cm open. Diameter of the stem not measured, held against a thin one of 25.0 cm.',
     });
   });

@@ -166,7 +166,7 @@ export function crossCheck(library: Library, fileOf: (record: Taxon | Agent | Si
         if (normal[limit] !== undefined && !signs.get(normal.sign)?.fields[field])
           say(taxon, `normal.${i}.${limit}`, `${normal.sign} is not recorded with ${field}`);
       if (ceiling !== undefined && ceiling > OPEN_CEILING && !normal.months)
-        say(taxon, `normal.${i}.months`, `a share of more than ${OPEN_CEILING} % is usual in some months only: name them`);
+        say(taxon, `normal.${i}.months`, `a share of more than ${OPEN_CEILING}% is usual in some months only: name them`);
     });
     taxon.habit.forEach((habit, i) => {
       if (!signs.has(habit.sign)) say(taxon, `habit.${i}.sign`, unknownWord(habit.sign, signIds));

@@ -32,7 +32,7 @@ describe('limits', () => {
     const of = (ratio: number) => ratioStands(ratio, 'broadleaf');
     expect([0.2, 0.21, 1 / 3, 0.34, 0.49, 0.5].map(of)).toEqual(['failing', 'weak', 'weak', 'short', 'short', 'good']);
     expect([0.39, 0.4].map((ratio) => ratioStands(ratio, 'conifer'))).toEqual(['short', 'good']);
-    expect(crownRatioWords(0.49, 'broadleaf')).toBe('Short of 50 %.');
+    expect(crownRatioWords(0.49, 'broadleaf')).toBe('Short of 50%.');
   });
   // Wang and others 1998; Mattheck (both from memory).
   it('height over diameter speaks over 50, and again over 100', () =>

@@ -18,7 +18,7 @@ describe('what a sign says against its tree', () => {
     [{ width: 0.1, diameter: 0.08 }, tree(), 39.7887],
     [{ width: 3 }, tree(), 100],
   ])('share of the girth of %j', (fields, against, share) => expect(recorded(sign(fields), 'girthShare', against)).toBeCloseTo(share, 3));
-  // A honey locust that shows 40 % of sky has lost nothing; a beech that shows half of it, of 15 % usual, has lost 35 / 85 = 41.2 %.
+  // A honey locust that shows 40% of sky has lost nothing; a beech that shows half of it, of 15% usual, has lost 35 / 85 = 41.2%.
   it.each([
     [40, 40, 0],
     [50, 15, 41.176],
@@ -29,7 +29,7 @@ describe('what a sign says against its tree', () => {
   );
   it('a cut is told in stem diameters, from its distance or from the share of the ground it took', () => {
     expect(recorded(sign({ distance: 1 }), 'stemDiameters', tree({ dbh: 0.6 }))).toBeCloseTo(1.6667, 3);
-    // Half of the ground is gone at the stem; (π/3 − √3/4) / π = 19.55 % beyond half of twelve diameters.
+    // Half of the ground is gone at the stem; (π/3 − √3/4) / π = 19.55% beyond half of twelve diameters.
     expect(recorded(sign({ percent: 50 }), 'stemDiameters', tree())).toBeCloseTo(0, 6);
     expect(recorded(sign({ percent: 100 * (1 / 3 - Math.sqrt(3) / (4 * Math.PI)) }), 'stemDiameters', tree())).toBeCloseTo(6, 6);
     expect(recorded(sign({}), 'stemDiameters', tree())).toBeUndefined();

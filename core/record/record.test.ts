@@ -73,7 +73,7 @@ describe('a submission of this version', () => {
   it.each([
     ['a judgement of another shape', { judgement: {} }],
     ['a band no scale has', { judgement: { ...judge(), soundness: { ...judge().soundness, band: 'splendid' } } }],
-    ['a share of 300 %', { judgement: { ...judge(), lookedAt: { ...judge().lookedAt, percent: 300 } } }],
+    ['a share of 300%', { judgement: { ...judge(), lookedAt: { ...judge().lookedAt, percent: 300 } } }],
     ['a date that is none', { judgement: { ...judge(), comeBack: { by: '9999-99-99', because: '', season: null } } }],
     ['a field nobody knows', { colour: 'green' }],
   ])('%s is refused', (_words, part) => expect(visitSubmission.safeParse({ ...now, ...part }).success).toBe(false));
@@ -196,7 +196,7 @@ describe('the table of sign fields', () => {
       trend: 'larger',
       note: 'wet',
     });
-    expect(words).toBe('fine crack, at 1.4 m, 14 cm open, 20 %, 5 % of the bark, 3 of them, 12°, larger, wet');
+    expect(words).toBe('fine crack, at 1.4 m, 14 cm open, 20%, 5% of the bark, 3 of them, 12°, larger, wet');
   });
   it('says what is followed over the years, most telling first', () =>
     expect(TRACKED).toEqual(['opening', 'width', 'length', 'percent', 'cover', 'angle']));

@@ -36,7 +36,7 @@ describe('conversions against their defining constants and a reference library',
       ),
     );
   });
-  it('a percent of slope is an angle: 100 % is 45°, 0 is level, and it turns back', () => {
+  it('a percent of slope is an angle: 100% is 45°, 0 is level, and it turns back', () => {
     expect(radians(q(100, 'percent'), 'x')).toBeCloseTo(Math.PI / 4, 12);
     expect(radians(q(0, 'percent'), 'x')).toBe(0);
     fc.assert(
@@ -62,7 +62,7 @@ describe('conversions against their defining constants and a reference library',
 
 describe('worked figures of handbooks', () => {
   it.each([
-    // Wagener 1963 (from memory): a hollow of 70 % of the diameter costs about a third of the strength.
+    // Wagener 1963 (from memory): a hollow of 70% of the diameter costs about a third of the strength.
     [100, 70, 0, 'wagener', 0.343],
     // The same by Smiley and Fraedrich 1992 (from memory), closed.
     [100, 70, 0, 'smileyFraedrich', 0.343],
@@ -72,7 +72,7 @@ describe('worked figures of handbooks', () => {
   ] as const)('D %d, hollow %d, opening %d by %s: %d', (dbh, hollow, opening, method, loss) =>
     expect(strengthLoss(dbh, hollow, opening)[method]).toBeCloseTo(loss, 4),
   );
-  it('a shell of 30 % of the radius is where Mattheck and Breloer 1994 (from memory) warn, and it is the 70 % hollow of Wagener', () => {
+  it('a shell of 30% of the radius is where Mattheck and Breloer 1994 (from memory) warn, and it is the 70% hollow of Wagener', () => {
     expect(shellRatio(100, 15)).toBeCloseTo(0.3, 12);
     expect(strengthLoss(100, 100 - 2 * 15).wagener).toBeCloseTo(0.343, 4);
   });

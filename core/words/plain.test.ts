@@ -27,7 +27,7 @@ const LEFT: Readonly<Record<string, number>> = {
   judge: 14,
   picture: 17,
   send: 2,
-  percent: 5,
+  percent: 1,
   observer: 1,
   'semicolon-imperative': 6,
 };

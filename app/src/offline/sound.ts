@@ -36,6 +36,6 @@ export function soundParcel(row: Row): Parcel {
     after: Array.isArray(row.after) ? row.after.filter((id) => id !== row.id) : [],
   };
   if (isReadable(row)) return kept as Parcel;
-  const detail = 'Damaged: it cannot be sent. Keep a copy, then throw it away.';
+  const detail = 'Damaged: it cannot be uploaded. Keep a copy, then delete it.';
   return { ...kept, kind: 'damaged', body: row, after: [], state: 'refused', problem: { status: 0, detail } } as Parcel;
 }

@@ -259,7 +259,7 @@ describe('the differential', () => {
         const { agents } = judge({ taxon: taxon.name, signs: signs.map((s) => sign(s.id)) });
         const sum = agents.reduce((total, a) => total + a.probability, 0);
         expect(sum).toBeLessThanOrEqual(1 + 1e-9);
-        // Those under 2 % are left out; there are at most eighty of them.
+        // Those under 2% are left out; there are at most eighty of them.
         expect(sum).toBeGreaterThan(0.2);
       }),
       { numRuns: runs(60) },

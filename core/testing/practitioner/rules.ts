@@ -170,7 +170,7 @@ export const RULE_CASES: PractitionerCase[] = [
     expect: { notFirst: ['remove', 'close off now'], outlook: ['long-term', 'decades'], vigour: ['fair'], offersNot: ['remove'] },
   },
   {
-    words: 'a birch seen through for 65 % in one dry August is looked into before it is felled',
+    words: 'a birch seen through for 65% in one dry August is looked into before it is felled',
     request: seen('Betula pendula', [{ id: 'thin-crown', zone: 'crown-mid', percent: 65 }], { date: '2026-08-15' }),
     expect: { notFirst: ['remove'], vigour: ['strained', 'failing'] },
   },

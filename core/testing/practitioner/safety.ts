@@ -21,7 +21,7 @@ export const SAFETY_CASES: PractitionerCase[] = [
     expect: { soundness: WEAK, notNormal: ['included-bark'], failure: ['possible', 'probable'] },
   },
   {
-    words: 'large dead wood over 60 % of the top of a Scots pine',
+    words: 'large dead wood over 60% of the top of a Scots pine',
     request: seen('Pinus sylvestris', [{ id: 'dead-branches', zone: 'crown-top', size: 'large', where: 'above-shade-line', percent: 60 }]),
     expect: { soundness: BAD, vigour: ['strained', 'failing'], notNormal: ['dead-branches'], offers: ['take out dead wood'] },
   },
@@ -56,7 +56,7 @@ export const SAFETY_CASES: PractitionerCase[] = [
     expect: { vigour: ['dead'], soundness: BAD, risk: ['low'], offers: ['keep as habitat'] },
   },
   {
-    words: 'an elm dying back over 70 % by a bus stop is never improbable',
+    words: 'an elm dying back over 70% by a bus stop is never improbable',
     request: seen('Ulmus glabra', [{ id: 'tip-dieback', zone: 'crown-mid', percent: 70 }], over('people-staying', 'constant')),
     expect: {
       vigour: ['failing'],

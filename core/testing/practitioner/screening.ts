@@ -24,7 +24,7 @@ export const SCREENING_CASES: PractitionerCase[] = [
     expect: { risk: ['high', 'extreme'] },
   },
   {
-    words: 'two trenches of 9 % each are more than a minor loss',
+    words: 'two trenches of 9% each are more than a minor loss',
     request: seen('Tilia cordata', [], {
       rootStandard: 'as4970',
       measurements: size(50, 15),

@@ -79,7 +79,7 @@ const ROWS: readonly [string, Request, Expected][] = [
     { normal: ['exudate'], soundness: ['no weakness seen on what was looked at'], agentFirst: ['normal for this tree'] },
   ],
   ['conifer a fifth live crown', seen('Picea abies', [], measured(30, 25, 20)), { vigour: ['failing'], notFirst: ['keep', 'remove'] }],
-  ['broadleaf crown 55 %', seen('Acer platanoides', [], measured(40, 16, 7)), { vigour: ['thriving', 'fair'] }],
+  ['broadleaf crown 55%', seen('Acer platanoides', [], measured(40, 16, 7)), { vigour: ['thriving', 'fair'] }],
   [
     'thin young tree',
     seen('Prunus avium', [], { lifeStage: 'young', ...measured(6, 7.6, 6) }),

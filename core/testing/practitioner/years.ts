@@ -247,7 +247,7 @@ const ROWS: readonly [string, Request, Expected][] = [
     { vigour: ['dead'], soundness: BAD, outlook: ['dead'] },
   ],
   [
-    'dieback over 40 % of the crown not mentioned a year later',
+    'dieback over 40% of the crown not mentioned a year later',
     tree('Fraxinus excelsior', visit('2025-07-01', [{ id: 'tip-dieback', zone: 'crown-top', percent: 40 }]), visit('2026-07-01')),
     { vigour: ['failing'], soundness: WEAK },
   ],

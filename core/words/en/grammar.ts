@@ -17,5 +17,5 @@ export const stop = (words: string): string => (/[.!?)]$/.test(words) ? words : 
 /** "1 pointer", "3 pointers" */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
-/** 0.34 as "34 %". */
-export const percent = (share: number): string => `${Math.round(share * 100)} %`;
+/** 0.34 as "34%". */
+export const percent = (share: number): string => `${Math.round(share * 100)}%`;

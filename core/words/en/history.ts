@@ -24,7 +24,7 @@ type EndedHow = keyof typeof ENDED_SAYS;
 
 /** How a tree changed over the looks at it. */
 export const history = (units: UnitSystem) => {
-  const valueWords = (unit: Change['unit'], value: number) => (unit === '%' ? `${Math.round(value)} %` : lengthInWords(value, units));
+  const valueWords = (unit: Change['unit'], value: number) => (unit === '%' ? `${Math.round(value)}%` : lengthInWords(value, units));
   /** "3 mm a year", "12 points a year". */
   const paceWords = (unit: Change['unit'], perYear: number) => {
     const size = Math.abs(perYear);

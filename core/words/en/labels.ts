@@ -10,7 +10,7 @@ function valueWords(field: SignField, value: string | number, units: UnitSystem)
   const { is, sized } = signField(field);
   if (typeof value === 'string') return is === 'word' ? value.replaceAll('-', ' ') : value;
   if (is === 'length') return sized === 'tree' ? treeWords(value, units) : lengthInWords(value, units);
-  if (is === 'share') return `${value} %`;
+  if (is === 'share') return `${value}%`;
   return is === 'angle' ? `${value.toFixed(0)}°` : String(value);
 }
 

@@ -29,7 +29,7 @@ export const review = {
   notConfirmed: 'name not confirmed by the rule',
   withoutMarks: 'named without marks',
   againstMarks: 'named against the marks',
-  onlySure: (probability: number) => `only ${Math.max(1, Math.round(probability * 100))} % sure`,
+  onlySure: (probability: number) => `only ${Math.max(1, Math.round(probability * 100))}% sure`,
   calledBefore: (name: string) => `earlier name: ${name}`,
   rare: 'on the rare list',
   protectedKind: 'felling is an option, but this species is protected here',

@@ -41,8 +41,8 @@ const bearingWords = (zones: readonly Zone[], last: 'and' | 'or'): string =>
 
 /** Values a rule asks for that are worked out, as people say them. */
 const WORKED_OUT_WORDS: Record<WorkedOut, { label: string; unit: string }> = {
-  girthShare: { label: 'share of the girth', unit: ' %' },
-  crownLoss: { label: 'leaf lost against what is usual on its kind', unit: ' %' },
+  girthShare: { label: 'share of the girth', unit: '%' },
+  crownLoss: { label: 'leaf lost against what is usual on its kind', unit: '%' },
   stemDiameters: { label: 'distance in stem diameters', unit: '' },
 };
 
@@ -58,7 +58,7 @@ export const scales = (units: UnitSystem) => {
     if (!isField(field)) return `${limit}${WORKED_OUT_WORDS[field].unit}`;
     const { is } = signField(field);
     if (is === 'length') return lengthInWords(limit, units);
-    return `${limit}${is === 'share' ? ' %' : is === 'angle' ? '°' : ''}`;
+    return `${limit}${is === 'share' ? '%' : is === 'angle' ? '°' : ''}`;
   }
 
   /** A rule's conditions: ", opening over 0.1 m, trend larger". */

@@ -140,7 +140,7 @@ function Group({ title, items }: { title: string; items: readonly Item[] }) {
 /** What an agreement can bear, in words: by its middle and by the low end of its interval. */
 function bearsWords({ krippendorff: { alpha, low }, commonest }: Item): string {
   if (commonest >= ONE_ANSWER)
-    return `. ${Math.round(commonest * 100)} % gave one answer: whether that is more than chance cannot be told from this.`;
+    return `. ${Math.round(commonest * 100)}% gave one answer: whether that is more than chance cannot be told from this.`;
   if (alpha === null) return '';
   if (alpha >= RELY && (low ?? 0) >= TENTATIVE) return '. Reliable.';
   return alpha >= TENTATIVE ? '. Good for tentative conclusions.' : '. Not reliable.';
@@ -154,14 +154,14 @@ function ItemRow({ item }: { item: Item }) {
     <View className="gap-1 border-l-4 border-l-rule py-1 pl-3">
       <View className="flex-row items-baseline gap-3">
         <Strong className="min-w-0 flex-1">{itemWords(item.item)}</Strong>
-        <Strong className={few ? 'text-soft' : ''}>{item.percent === null ? '' : `${Math.round(item.percent)} %`}</Strong>
+        <Strong className={few ? 'text-soft' : ''}>{item.percent === null ? '' : `${Math.round(item.percent)}%`}</Strong>
       </View>
       <View className="h-[8px] rounded-sm border border-rule" aria-hidden>
         <View className={`h-full rounded-sm ${few ? 'bg-rule' : 'bg-ink'}`} style={{ width: `${item.percent ?? 0}%` }} />
       </View>
       <Small>
         {item.units} {item.units === 1 ? 'thing' : 'things'} read twice{size ? ', within what repeat readings differ by' : ''}
-        {item.apart < 1 && item.apart > 0 ? `; ${Math.round(item.apart * 100)} % of it said apart` : ''}.{' '}
+        {item.apart < 1 && item.apart > 0 ? `; ${Math.round(item.apart * 100)}% of it said apart` : ''}.{' '}
         {few ? 'Too few to tell much. ' : ''}
         {alpha === null
           ? ''
@@ -254,4 +254,4 @@ function OwnErrors({ since, marks, mayPick }: { since: string; marks: readonly M
   );
 }
 
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
+const percent = (share: number): string => `${Math.round(share * 100)}%`;

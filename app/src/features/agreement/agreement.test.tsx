@@ -42,9 +42,9 @@ describe('agreement', () => {
     ]);
     expect(screen.getByText(/Deep furrows and Interlacing ridges are taken for one another, 3 times\./)).toBeTruthy();
     expect(screen.getByText(/α 0\.85 \(0\.80 to 0\.90\).*Reliable\./)).toBeTruthy();
-    expect(screen.getByText(/50 % of it said apart.*Good for tentative conclusions\./)).toBeTruthy();
+    expect(screen.getByText(/50% of it said apart.*Good for tentative conclusions\./)).toBeTruthy();
     expect(screen.getAllByText(/α 0\.50.*Not reliable\./).length).toBeGreaterThan(0);
-    expect(screen.getByText(/97 % gave one answer: whether that is more than chance cannot be told from this\./)).toBeTruthy();
+    expect(screen.getByText(/97% gave one answer: whether that is more than chance cannot be told from this\./)).toBeTruthy();
     expect(screen.getByText(/within what repeat readings differ by/)).toBeTruthy();
     expect(screen.getByText(/^3 things read twice\. Too few to tell much\./)).toBeTruthy();
   });

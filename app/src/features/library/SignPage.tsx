@@ -83,7 +83,7 @@ export function SignPage({ id }: { id: string }) {
             {SHOWN_CARDS.map((percent) => (
               <View key={percent} className="w-[88px] items-center rounded-md border border-rule bg-sheet p-1">
                 <Drawing figure={referenceCard(card, percent)} width={80} height={80} label={`${percent} percent`} />
-                <Strong className="text-[14px]">{percent} %</Strong>
+                <Strong className="text-[14px]">{percent}%</Strong>
               </View>
             ))}
           </View>

@@ -44,7 +44,7 @@ describe('what waits on the device', () => {
     jest.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => undefined);
     await show({ ...kept, id: 'broken', kind: 'visit', body: null, words: 'Visit to Q 0417' });
     await screen.findByText('Visit to Q 0417');
-    expect(screen.getByText(/^Damaged: it cannot be sent/)).toBeTruthy();
+    expect(screen.getByText(/^Damaged: it cannot be uploaded/)).toBeTruthy();
     expect(screen.queryByRole('button', { name: /^Upload again/ })).toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'Keep a copy: Visit to Q 0417' }));
     expect(saved).toHaveLength(1);

@@ -9,7 +9,7 @@ const HEIGHT = 74;
 const EDGE = { left: 10, right: 54, top: 14, bottom: 18 } as const;
 
 const valueWords = (unit: Change['unit'], value: number, units: UnitSystem) =>
-  unit === '%' ? `${Math.round(value)} %` : lengthInWords(value, units);
+  unit === '%' ? `${Math.round(value)}%` : lengthInWords(value, units);
 
 /** Dated readings as a pen line, with the trend where it is real; years below. */
 export function ChangeLine({ change }: { change: Change }) {

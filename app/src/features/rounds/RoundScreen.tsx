@@ -192,7 +192,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
       ) : null}
       {share !== null ? (
         <View className="gap-2" role="status">
-          <Small>{`Planning: ${Math.round(share * 100)} %`}</Small>
+          <Small>{`Planning: ${Math.round(share * 100)}%`}</Small>
           <View className="h-[10px] rounded-sm border border-rule">
             <View className="h-full rounded-sm bg-ink" style={{ width: `${share * 100}%` }} />
           </View>

@@ -65,7 +65,7 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
         />
       ) : null}
       <FileButton
-        words={share === null ? 'Choose a file' : `Sending, ${Math.round(share * 100)} %`}
+        words={share === null ? 'Choose a file' : `Sending, ${Math.round(share * 100)}%`}
         label="Map file"
         accept=".geojson,.json,.pmtiles,application/geo+json"
         disabled={bring.isPending}

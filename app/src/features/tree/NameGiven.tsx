@@ -28,7 +28,7 @@ export function NameGiven({ given, tree }: { given: DeterminationView; tree: Tre
       </Small>
       <Small>
         {LEVEL_WORDS[given.level]}
-        {visit?.name ? `, ${RULE_WORDS[visit.name.rule]}, ${Math.max(1, Math.round(100 * visit.name.probability))} % sure` : ''}
+        {visit?.name ? `, ${RULE_WORDS[visit.name.rule]}, ${Math.max(1, Math.round(100 * visit.name.probability))}% sure` : ''}
         {visit ? `, from ${visit.look.observations.length} mark${visit.look.observations.length === 1 ? '' : 's'}` : ''}
       </Small>
       <Small>{given.why}</Small>

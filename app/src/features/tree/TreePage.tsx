@@ -198,7 +198,7 @@ export function TreePage({ id }: { id: string }) {
           </View>
           <View className="flex-row gap-2">
             {mayVisit ? (
-              <Button kind="next" className="flex-1 px-6" onPress={() => router.push(`/visit/${tree.id}`)}>
+              <Button kind="next" className="flex-1 px-3" onPress={() => router.push(`/visit/${tree.id}`)}>
                 Start visit
               </Button>
             ) : null}

@@ -41,7 +41,7 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
       <Heading>Calculated</Heading>
       {ratio !== null ? (
         <Body>
-          <Strong>Live crown ratio {Math.round(ratio * 100)} %.</Strong>{' '}
+          <Strong>Live crown ratio {Math.round(ratio * 100)}%.</Strong>{' '}
           {ratioError ? `± ${Math.max(1, Math.round(ratioError * 100))} points. ` : ''}
           {palm ? 'It says nothing about a palm.' : crownRatioWords(ratio, taxon && buildOf(taxon), {}, taxon?.crown.liveCrown)}
         </Body>

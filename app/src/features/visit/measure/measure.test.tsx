@@ -108,7 +108,7 @@ describe('measuring on the screen', () => {
     write('Height of the lowest live crown', '6');
     write('Longest way', '12');
     write('Across it', '10');
-    expect(screen.getByText(/Live crown ratio 67 %/)).toBeTruthy();
+    expect(screen.getByText(/Live crown ratio 67%/)).toBeTruthy();
     expect(screen.getByText(/Height over diameter 35/)).toBeTruthy();
     expect(screen.getByText(/Root zone 6\.1 m round the stem/)).toBeTruthy();
     // Red oak, four years an inch, twenty inches: published growth factor, from memory.
@@ -169,11 +169,11 @@ describe('measuring on the screen', () => {
       pick('Typed from a device');
       write('Height', '20');
       write('Height of the lowest live crown', '11');
-      const words = screen.getByText(/Live crown ratio 45 %/).parentElement?.textContent;
+      const words = screen.getByText(/Live crown ratio 45%/).parentElement?.textContent;
       unmount();
       return words;
     };
-    expect(ratio('Quercus rubra')).toMatch(/Short of 50 %/);
+    expect(ratio('Quercus rubra')).toMatch(/Short of 50%/);
     expect(ratio('Picea abies')).toMatch(/Good/);
   });
 });

@@ -51,7 +51,7 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
               then{' '}
               <Latin className="text-[14.5px] leading-[18px]">
                 {[second, third]
-                  .flatMap((c) => (c && c.probability > 0.005 ? [`${c.taxon.name} ${percent(c.probability)} %`] : []))
+                  .flatMap((c) => (c && c.probability > 0.005 ? [`${c.taxon.name} ${percent(c.probability)}%`] : []))
                   .join(', ') || 'none near'}
               </Latin>
             </Small>

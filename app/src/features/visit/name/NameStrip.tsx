@@ -31,7 +31,7 @@ export function NameStrip({
           {name.byRecord
             ? 'by the record · '
             : any && first
-              ? `${Math.round(first.probability * 100)} %${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
+              ? `${Math.round(first.probability * 100)}%${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
               : ''}
           {seen}% inspected
         </Small>

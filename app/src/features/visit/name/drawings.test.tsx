@@ -36,7 +36,7 @@ describe('the ladder', () => {
         onPick={onPick}
       />,
     );
-    expect(screen.getByRole('tab', { name: 'Bark: 2 marks, speaks for the leading name' }).getAttribute('aria-selected')).toBe('true');
+    expect(screen.getByRole('tab', { name: 'Bark: 2 marks, supports the leading name' }).getAttribute('aria-selected')).toBe('true');
     fireEvent.click(screen.getByRole('tab', { name: 'Twig: 1 marks, speaks against it' }));
     expect(onPick).toHaveBeenCalledWith('twig');
   });

@@ -34,7 +34,7 @@ export function Percent({ label, value, card, onChange }: Props) {
         <Button label={`${label}: −5 percent`} onPress={() => step(-STEP)}>
           −5
         </Button>
-        <Strong className="min-w-[64px] text-center text-[20px]">{value === undefined ? 'not recorded' : `${value} %`}</Strong>
+        <Strong className="min-w-[64px] text-center text-[20px]">{value === undefined ? 'not recorded' : `${value}%`}</Strong>
         <Button label={`${label}: +5 percent`} onPress={() => step(STEP)}>
           +5
         </Button>
@@ -49,12 +49,12 @@ export function Percent({ label, value, card, onChange }: Props) {
                   key={percent}
                   role="radio"
                   aria-checked={on}
-                  aria-label={`${percent} %`}
+                  aria-label={`${percent}%`}
                   onPress={() => onChange(percent)}
                   className={`flex-1 items-center rounded-md border bg-sheet p-1 active:opacity-70 ${on ? 'border-2 border-ink' : 'border-rule'}`}
                 >
                   <Drawing figure={referenceCard(card, percent)} width="100%" height={96} />
-                  <Strong className="text-[15px]">{on ? `✓ ${percent} %` : `${percent} %`}</Strong>
+                  <Strong className="text-[15px]">{on ? `✓ ${percent}%` : `${percent}%`}</Strong>
                 </Pressable>
               );
             })}

@@ -80,7 +80,7 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
         const name = spec.label ? capital(spec.label) : label;
         const last = before?.[field];
         const lastWords =
-          typeof last !== 'number' ? undefined : `last time ${is === 'length' ? `${asTyped(field, last)} ${unitOf(field)}` : `${last} %`}`;
+          typeof last !== 'number' ? undefined : `last time ${is === 'length' ? `${asTyped(field, last)} ${unitOf(field)}` : `${last}%`}`;
         switch (is) {
           case 'word': {
             const held = seen[field];
