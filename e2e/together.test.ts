@@ -222,7 +222,7 @@ it('agreement is told of marks and never of people, and the town’s own errors 
   await desk.getByRole('button', { name: 'Switch it on' }).click();
   await desk.getByText(/^On since/).waitFor();
   await desk.getByRole('button', { name: 'Switch it off' }).click();
-  await desk.getByText(/^Off: every mark/).waitFor();
+  await desk.getByText(/^Off: every feature/).waitFor();
 });
 
 it('a tree is held against the chain from its page; what was altered in the database is named', async () => {
