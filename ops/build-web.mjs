@@ -7,7 +7,8 @@ import { root, run } from './packages.mjs';
 import { splitCommon } from './split-common.mjs';
 
 const SOURCES = ['app', 'core', 'library', 'ops/build-web.mjs', 'ops/fonts.mjs', 'ops/split-common.mjs', 'package-lock.json'];
-const LEFT_OUT = new Set(['node_modules', 'dist', 'dist.partial', '.expo', 'generated']);
+// What the build itself writes is no source; it would make the next start build again.
+const LEFT_OUT = new Set(['node_modules', 'dist', 'dist.partial', '.expo', 'generated', 'nativewind-env.d.ts']);
 
 function* files(path) {
   const at = join(root, path);
