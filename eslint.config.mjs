@@ -1,4 +1,5 @@
 import prettier from 'eslint-config-prettier';
+import lingui from 'eslint-plugin-lingui';
 import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -22,6 +23,26 @@ const SENTENCE = 'sentences stand in core/words; a rule asks the catalogue';
 const DAY = {
   selector: "CallExpression[callee.property.name='slice'][arguments.length=2][arguments.0.value=0][arguments.1.value=10]",
   message: 'A day is that of a place: dayAt(instant, zone), or utcDay(instant) where no place is meant.',
+};
+
+/** What is no text for people: codes, class names, addresses, drawing commands, and what only a developer reads. */
+const NO_TEXT = {
+  ignore: [
+    // A word in small letters, a code, a class, an address, a path, a colour.
+    '^\\S*$(?<!^[A-Z][a-z]+…?)',
+    '^[\\s\\d\\W]*$',
+    '^(-?[a-z]+(-[\\w/.]+|-?\\[.+\\])*(:[^ ]+)?( |$))+$',
+    '^M[\\dMLHVCSQTAZa-z .-]+$',
+    '^xMidYMid ',
+  ],
+  ignoreNames: [
+    { regex: { pattern: '[cC]lass(Name)?$' } },
+    ...['style', 'd', 'viewBox', 'points', 'transform', 'key', 'testID', 'role', 'href', 'font', 'fontFamily', 'cursor', 'type', 'method'],
+  ],
+  ignoreFunctions: [
+    ...['Error', 'Worker', 'require', 't', 'console.*', '*.includes', '*.split', '*.join', '*.getItem', '*.setItem'],
+    ...['*.addEventListener', '*.querySelector', '*.matchMedia', 'globalThis.matchMedia'],
+  ],
 };
 
 /** A function that does one thing is no longer. Lines without blanks and comments. */
@@ -89,6 +110,13 @@ export default tseslint.config(
       '@typescript-eslint/no-require-imports': 'off',
       ...forbid([['**/server/**', '@dendrix/server*', 'node:*'], 'the app reaches the server over HTTP only']),
     },
+  },
+  {
+    // Texts stand in app/src/words; a component names them.
+    files: ['app/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}', '**/testing/**', 'app/src/words/**'],
+    plugins: { lingui },
+    rules: { 'lingui/no-unlocalized-strings': ['error', NO_TEXT] },
   },
   {
     files: ['{app,core,server,library,cli,demo,ops}/**/*.{ts,tsx,mjs}'],

@@ -1,5 +1,6 @@
 import { forgetAll, noteContact } from '@/offline/forget';
 import type { z } from 'zod';
+import { t } from '@/words/data';
 
 /** The server said no, with a sentence for the person. */
 export class ApiProblem extends Error {
@@ -15,7 +16,7 @@ export class ApiProblem extends Error {
 /** Nothing answered: no signal, or the server is away. */
 export class NoSignal extends Error {
   constructor() {
-    super('You are offline. Your entries are saved here and upload when you are online.');
+    super(t('youAreOfflineYourEntriesAre'));
   }
 }
 
@@ -39,7 +40,7 @@ async function send(method: Method, path: string, rest: Pick<RequestInit, 'heade
     const problem = (await answers()).problemDetails.safeParse(body);
     if (problem.success) throw new ApiProblem(response.status, problem.data.detail, problem.data.path);
     if (response.status >= 500) throw new NoSignal();
-    throw new ApiProblem(response.status, 'The server sent an unreadable answer. Try again.');
+    throw new ApiProblem(response.status, t('theServerSentAnUnreadableAnswer'));
   }
   return response.status === 204 ? undefined : ((await response.json()) as unknown);
 }

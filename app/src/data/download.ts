@@ -1,4 +1,5 @@
 import { ApiProblem, BASE, NoSignal } from './api';
+import { t } from '@/words/data';
 
 /** Fetches a file and hands it to the person as a download. */
 export async function download(path: string, name: string): Promise<void> {
@@ -8,7 +9,7 @@ export async function download(path: string, name: string): Promise<void> {
   } catch {
     throw new NoSignal();
   }
-  if (!response.ok) throw new ApiProblem(response.status, 'The export failed. Sign in again and retry.');
+  if (!response.ok) throw new ApiProblem(response.status, t('theExportFailedSignInAgain'));
   saveAs(await response.blob(), name);
 }
 

@@ -1,6 +1,7 @@
 import type { District, Library } from '@dendrix/core/knowledge';
 import { unpackLeading, type LeadingLibrary, type PackedLeading } from '@dendrix/core/knowledge/leading';
 import { unpackLibrary, type PackedLibrary } from '@dendrix/core/knowledge/packed';
+import { t } from '@/words/data';
 
 // The field's knowledge comes as data and not as script: it is read in one go and runs nothing. The service worker keeps it on the device.
 
@@ -13,7 +14,7 @@ let held: Library | undefined;
 
 async function fetched<T>(address: string): Promise<T> {
   const answer = await fetch(address);
-  if (!answer.ok) throw new Error(`The library answered ${answer.status}.`);
+  if (!answer.ok) throw new Error(t('theLibraryAnswered', { status: answer.status }));
   return (await answer.json()) as T;
 }
 
@@ -57,7 +58,7 @@ export function holdLibrary(library: Library): Library {
 
 /** The library that was brought. @throws Error where a screen was loaded before it */
 export function heldLibrary(): Library {
-  if (!held) throw new Error('The library is brought before any screen that asks for it.');
+  if (!held) throw new Error(t('theLibraryIsBroughtBeforeAny'));
   return held;
 }
 

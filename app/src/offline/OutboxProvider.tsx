@@ -7,6 +7,7 @@ import { enqueue, flush, waiting } from './outbox';
 import type { NewParcel, Parcel } from './parcel';
 import { dropOrphans } from './pictures';
 import { watchKept } from './watch';
+import { t } from '@/words/offline';
 
 /** What waits is looked at so often, ms; each parcel keeps its own pause. */
 const LOOK_EVERY_MS = 5_000;
@@ -100,7 +101,7 @@ export function OutboxProvider({ account, children }: { account: Account | null;
 
   const post = useCallback(
     async (parcel: NewParcel) => {
-      if (owner === undefined) throw new Error('Sign in first. Your entries are saved on this device.');
+      if (owner === undefined) throw new Error(t('signInFirstYourEntriesAre'));
       await enqueue(owner, parcel);
       void send();
     },

@@ -3,6 +3,7 @@ import type { VisitView } from '@dendrix/core/contracts';
 import { database } from './database';
 import { newDraft, type VisitDraft } from './draft';
 import { tell } from './watch';
+import { t } from '@/words/offline';
 
 /** A visit as a draft that corrects it: everything that was seen is in it, to be changed where it was wrong. */
 export function draftOf(visit: VisitView, now: Date): VisitDraft {
@@ -51,7 +52,7 @@ export async function amendVisit(owner: string, visit: VisitView, now: Date): Pr
   if (held && held.draft.amends?.visit !== visit.id) {
     tx.abort();
     await tx.done.catch(() => undefined);
-    throw new Error('A visit to this tree is in progress on this device. Submit or delete it before you amend another.');
+    throw new Error(t('aVisitToThisTreeIs'));
   }
   if (!held) await tx.store.put({ owner, rev: 1, draft: draftOf(visit, now) });
   await tx.done;

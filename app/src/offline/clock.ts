@@ -1,3 +1,4 @@
+import { t } from '@/words/offline';
 /** Clocks further apart than this date a visit or a photo wrongly, ms. Common practice, no source. */
 const APART_MS = 10 * 60_000;
 const MINUTE_MS = 60_000;
@@ -23,5 +24,7 @@ export function clockWarning(asked: number, answered: number, there: number | nu
   if (there === null || answered < asked || answered - asked > APART_MS) return null;
   const ahead = (asked + answered) / 2 - there;
   if (Math.abs(ahead) < APART_MS) return null;
-  return `The clock of this device is ${about(Math.abs(ahead))} ${ahead > 0 ? 'fast' : 'slow'}. Set its date and time before you start a visit.`;
+  return ahead > 0
+    ? t('theClockOfThisDeviceIs', { about: about(Math.abs(ahead)) })
+    : t('theClockOfThisDeviceIs2', { about: about(Math.abs(ahead)) });
 }

@@ -1,11 +1,12 @@
 import { database, NOBODY } from './database';
 import type { KeptDraft, VisitDraft } from './draft';
 import { tell } from './watch';
+import { t } from '@/words/offline';
 
 /** Another tab wrote to this visit, or sent it, since it was read here. */
 export class DraftElsewhere extends Error {
   constructor(readonly what: 'changed' | 'sent') {
-    super(what === 'changed' ? 'This visit is open in another tab.' : 'This visit was sent from another tab.');
+    super(what === 'changed' ? t('thisVisitIsOpenInAnother') : t('thisVisitWasSentFromAnother'));
     this.name = 'DraftElsewhere';
   }
 }

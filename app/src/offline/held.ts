@@ -2,6 +2,7 @@ import type { TreeBrief } from '@dendrix/core/contracts';
 import { treesOfBox } from '@/data/keys';
 import type { Area, HeldTree } from './area';
 import { database } from './database';
+import { t } from '@/words/offline';
 
 // Trees that the device holds, so that lists, search and the map work without a signal: those of the areas somebody chose, and of a
 // small town all of them. An area is as large as a person decides, and says so before.
@@ -43,7 +44,7 @@ export async function holdArea(
     briefs.push(...found.items);
     tell(briefs.length);
     // Never a part of it under the name of the whole.
-    if (briefs.length > LARGEST_AREA) throw new Error(`This area has more than ${LARGEST_AREA} trees. Zoom in to choose a smaller area.`);
+    if (briefs.length > LARGEST_AREA) throw new Error(t('thisAreaHasMoreThanTrees', { largestArea: LARGEST_AREA }));
     after = found.next;
   }
   const held: Area = { ...area, trees: briefs.length, heldAt: new Date().toISOString() };

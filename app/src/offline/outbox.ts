@@ -5,6 +5,7 @@ import { DraftElsewhere } from './drafts';
 import { asNew, heldBy, inSendingOrder, pauseAfter, UNTRIED, type NewParcel, type Parcel, type ParcelOf } from './parcel';
 import { keptPicture } from './pictures';
 import { tell } from './watch';
+import { t } from '@/words/offline';
 
 const PATHS = { tree: '/trees/', visit: '/visits/', review: '/reviews/', message: '/messages/', 'put-off': '/put-offs/' } as const;
 
@@ -53,7 +54,7 @@ export async function enqueueVisit(owner: string, visit: Extract<NewParcel, { ki
           id: photo.id,
           kind: 'photo',
           queuedAt: visit.queuedAt,
-          words: `Picture: ${visit.words}`,
+          words: t('picture', { words: visit.words }),
           body: { visitId: visit.id },
           treeId: visit.body.treeId,
           after: [visit.id],
@@ -107,7 +108,7 @@ export async function mendTree(id: string, mended: Partial<TreeSubmission>): Pro
   if (parcel?.kind === 'tree')
     await tx.store.put({
       ...parcel,
-      words: mended.tag ? `New tree ${mended.tag}` : parcel.words,
+      words: mended.tag ? t('newTree', { tag: mended.tag }) : parcel.words,
       body: { ...parcel.body, ...mended },
       ...UNTRIED,
     });
@@ -130,11 +131,9 @@ export async function reopenVisit(id: string, freshId: string): Promise<string> 
     await tx.done.catch(() => undefined);
     throw new Error(words);
   };
-  if (parcel?.kind !== 'visit' || !parcel.draft)
-    return refuse('This visit is from an older app version and cannot be opened. Upload it again, or delete it.');
+  if (parcel?.kind !== 'visit' || !parcel.draft) return refuse(t('thisVisitIsFromAnOlder'));
   const { draft, owner, problem } = parcel;
-  if (await tx.objectStore('drafts').get([owner, draft.treeId]))
-    return refuse('Another visit to this tree is in progress on this device. Submit or delete it first.');
+  if (await tx.objectStore('drafts').get([owner, draft.treeId])) return refuse(t('anotherVisitToThisTreeIs'));
   const all = (await tx.objectStore('parcels').getAll()).map(sound);
   for (const hanging of [parcel, ...hangingOn(id, all)]) void tx.objectStore('parcels').delete(hanging.id);
   void tx.objectStore('drafts').put({ owner, rev: 1, draft: problem?.status === 409 ? { ...draft, id: freshId } : draft });

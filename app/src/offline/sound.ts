@@ -1,5 +1,6 @@
 import { NOBODY } from './database';
 import type { Parcel } from './parcel';
+import { t } from '@/words/offline';
 
 // What the device kept may be damaged: by an edit, a half-written disk, a version to come. What can be made good is; the rest is set aside,
 // said one by one, and stops nothing else.
@@ -32,10 +33,10 @@ export function soundParcel(row: Row): Parcel {
     ...{ attempts: 0, nextTryAt: 0, problem: null, state: 'waiting', ...row },
     owner: text(row.owner, NOBODY),
     queuedAt: text(row.queuedAt, ''),
-    words: text(row.words, 'Entry'),
+    words: text(row.words, t('entry')),
     after: Array.isArray(row.after) ? row.after.filter((id) => id !== row.id) : [],
   };
   if (isReadable(row)) return kept as Parcel;
-  const detail = 'Damaged: it cannot be uploaded. Keep a copy, then delete it.';
+  const detail = t('damagedItCannotBeUploadedKeep');
   return { ...kept, kind: 'damaged', body: row, after: [], state: 'refused', problem: { status: 0, detail } } as Parcel;
 }

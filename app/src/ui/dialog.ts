@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react';
 import type { View } from 'react-native';
+import { t } from '@/words/ui';
 
-const REACHABLE = 'a[href], button, input, select, textarea, [tabindex]:not([tabindex="-1"])';
+const REACHABLE = t('aHrefButtonInputSelectTextarea');
 
 /**
  * Makes a view behave as a dialog does (WAI-ARIA Authoring Practices, modal dialog): it takes the focus, keeps it while it is open,

@@ -1,9 +1,10 @@
+import { t } from '@/words/ui';
 // What a keyboard does to controls that are drawn and not built in, as the ARIA Authoring Practices have it: space chooses a radio, a box
 // or a tab, and arrows go from one of a group to the next. They move the focus alone: an answer is given on purpose.
 
-const CHOSEN_BY_SPACE = '[role="radio"], [role="checkbox"], [role="tab"], [role="switch"], [role="option"]';
-const GROUPS = '[role="radiogroup"], [role="tablist"], [role="listbox"]';
-const MEMBERS = '[role="radio"], [role="tab"], [role="option"]';
+const CHOSEN_BY_SPACE = t('roleRadioRoleCheckboxRoleTab');
+const GROUPS = t('roleRadiogroupRoleTablistRole');
+const MEMBERS = t('roleRadioRoleTabRoleOption');
 const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
 
 function press(event: KeyboardEvent): void {

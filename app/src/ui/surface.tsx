@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Body, Small, Strong, Title } from './text';
+import { t } from '@/words/ui';
 
 /** A scrolling page with a headline. */
 export function Page({ title, children, aside, wide = false }: { title?: string; children: ReactNode; aside?: ReactNode; wide?: boolean }) {
@@ -52,7 +53,7 @@ export const TreeTag = ({ tag }: { tag: string }) => (
 export function Waiting({ what, problem, retry }: { what: string; problem?: string | null; retry?: ReactNode }) {
   return (
     <View className="items-start gap-3 p-4" role={problem ? 'alert' : 'status'}>
-      {problem ? <Body>{problem}</Body> : <Small>Fetching {what} …</Small>}
+      {problem ? <Body>{problem}</Body> : <Small>{t('fetching', { what })}</Small>}
       {retry}
     </View>
   );

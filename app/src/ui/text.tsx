@@ -1,6 +1,7 @@
 import { useEffect, type ReactNode } from 'react';
 import { Text, type TextProps } from 'react-native';
 import { twMerge } from 'tailwind-merge';
+import { t } from '@/words/ui';
 
 interface Props extends TextProps {
   children: ReactNode;
@@ -12,7 +13,7 @@ interface Props extends TextProps {
 /** Has the window say where one is; null leaves what it says. */
 export function useScreenTitle(words: string | null): void {
   useEffect(() => {
-    if (words !== null) document.title = words === 'Dendrix' ? words : `${words} · Dendrix`;
+    if (words !== null) document.title = words === 'Dendrix' ? words : t('dendrix', { words });
   }, [words]);
 }
 

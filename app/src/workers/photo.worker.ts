@@ -1,6 +1,7 @@
 // Makes a photograph small enough to keep and send, off the main thread, and reads when and where it was taken.
 import exifr from 'exifr';
 import { pictureTime } from '@dendrix/core/devices';
+import { t } from '@/words/workers';
 
 /** What the page sends. */
 export interface PhotoTask {
@@ -46,7 +47,7 @@ async function make(file: Blob): Promise<PhotoMade> {
   const height = Math.max(1, Math.round(picture.height * scale));
   const canvas = new OffscreenCanvas(width, height);
   const pen = canvas.getContext('2d');
-  if (!pen) throw new Error('no canvas');
+  if (!pen) throw new Error(t('noCanvas'));
   pen.drawImage(picture, 0, 0, width, height);
   picture.close();
   const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY });
@@ -68,6 +69,6 @@ async function make(file: Blob): Promise<PhotoMade> {
 self.addEventListener('message', ({ data }: MessageEvent<PhotoTask>) => {
   make(data.file).then(
     (made) => self.postMessage({ made }),
-    () => self.postMessage({ problem: 'This photo cannot be read. Take it again, or choose a JPEG or PNG.' }),
+    () => self.postMessage({ problem: t('thisPhotoCannotBeReadTake') }),
   );
 });

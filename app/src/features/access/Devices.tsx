@@ -7,6 +7,7 @@ import { Body, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark, Waiting } from '@/ui/surface';
 import { useEndDevice } from './useAccess';
+import { t } from '@/words/access';
 
 /** A moment of the record in the words of this device: "26 Nov, 14:05". */
 export const momentWords = (iso: string): string =>
@@ -17,33 +18,30 @@ export function Devices({ person }: { person: string | null }) {
   const { data, error } = useQuery(devicesOf(person));
   const end = useEndDevice(person);
   const [asked, setAsked] = useState<string | null>(null);
-  if (!data) return <Waiting what="the devices" problem={error?.message} />;
+  if (!data) return <Waiting what={t('theDevices')} problem={error?.message} />;
   return (
     <View className="gap-3">
-      {data.length === 0 ? <Body>No devices signed in.</Body> : null}
+      {data.length === 0 ? <Body>{t('noDevicesSignedIn')}</Body> : null}
       {data.map((device) => (
         <View key={device.id} className="gap-2 border-b border-rule pb-3">
-          <Strong>{device.isThis ? `${device.device} (this one)` : device.device}</Strong>
+          <Strong>{device.isThis ? t('thisOne', { device: device.device }) : device.device}</Strong>
           <Small>{wordsOf(device)}</Small>
           {device.isThis || device.toForget ? null : asked === device.id ? (
-            <Remark mood="caution" title="Is it lost?">
+            <Remark mood="caution" title={t('isItLost')}>
               <View className="gap-2">
-                <Body>
-                  A lost device deletes all its data when it next connects, including visits not uploaded. A signed-out device keeps those
-                  visits for their owner.
-                </Body>
+                <Body>{t('aLostDeviceDeletesAllIts')}</Body>
                 <View className="flex-row flex-wrap gap-2">
                   <Button kind="next" onPress={() => end.mutate({ id: device.id, forget: true })}>
-                    Lost: delete its data
+                    {t('lostDeleteItsData')}
                   </Button>
-                  <Button onPress={() => end.mutate({ id: device.id, forget: false })}>Sign out only</Button>
-                  <Button onPress={() => setAsked(null)}>Cancel</Button>
+                  <Button onPress={() => end.mutate({ id: device.id, forget: false })}>{t('signOutOnly')}</Button>
+                  <Button onPress={() => setAsked(null)}>{t('cancel')}</Button>
                 </View>
               </View>
             </Remark>
           ) : (
-            <Button className="self-start" label={`Sign out ${device.device}`} onPress={() => setAsked(device.id)}>
-              Sign out …
+            <Button className="self-start" label={t('signOut', { device: device.device })} onPress={() => setAsked(device.id)}>
+              {t('signOut2')}
             </Button>
           )}
         </View>
@@ -55,9 +53,9 @@ export function Devices({ person }: { person: string | null }) {
 
 const wordsOf = ({ beganAt, lastSeen, toForget }: DeviceView): string =>
   [
-    beganAt ? `signed in ${momentWords(beganAt)}` : null,
-    lastSeen ? `last contact ${momentWords(lastSeen)}` : null,
-    toForget ? 'is told to forget all it holds at its next contact' : null,
+    beganAt ? t('signedIn', { moment: momentWords(beganAt) }) : null,
+    lastSeen ? t('lastContact', { moment: momentWords(lastSeen) }) : null,
+    toForget ? t('isToldToForgetAllIt') : null,
   ]
     .filter(Boolean)
     .join('; ');

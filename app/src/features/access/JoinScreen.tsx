@@ -11,6 +11,7 @@ import { Body, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark, Waiting } from '@/ui/surface';
+import { t } from '@/words/access';
 
 /** What a good password is, as the server asks for it. */
 const SHORTEST = 12;
@@ -48,11 +49,11 @@ export function JoinScreen() {
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8" role="main">
       {!link.data ? (
         <>
-          <Title>Dendrix</Title>
+          <Title>{t('dendrix')}</Title>
           <Waiting
-            what="whom this link is for"
+            what={t('whomThisLinkIsFor')}
             problem={link.error?.message}
-            retry={link.error ? <Button onPress={() => router.replace('/today')}>Go to sign-in</Button> : null}
+            retry={link.error ? <Button onPress={() => router.replace('/today')}>{t('goToSignIn')}</Button> : null}
           />
         </>
       ) : (
@@ -61,8 +62,10 @@ export function JoinScreen() {
             <Title>{link.data.town}</Title>
             <Body className="text-soft">
               {link.data.kind === 'invite'
-                ? `Welcome, ${link.data.name}. ${about?.provider ? `Go in with ${about.provider}, or set` : 'Set'} a password and you are in.`
-                : `${link.data.name}, set a new password. Whoever is signed in as you is signed out by it.`}
+                ? about?.provider
+                  ? t('welcomeGoInWithOrSet', { name: link.data.name, provider: about.provider })
+                  : t('welcomeSetAPasswordAndYou', { name: link.data.name })
+                : t('setANewPasswordWhoeverIs', { name: link.data.name })}
             </Body>
           </View>
           {join.error && !(join.error instanceof ApiProblem && join.error.path === 'password') ? (
@@ -71,15 +74,15 @@ export function JoinScreen() {
           {about?.provider ? (
             <View className="gap-2">
               <Button kind="next" onPress={() => goElsewhere(token)}>
-                {`Go in with ${about.provider}`}
+                {t('goInWith', { provider: about.provider })}
               </Button>
-              <Small>Or set a password:</Small>
+              <Small>{t('orSetAPassword')}</Small>
             </View>
           ) : null}
           {/* A password manager keeps it under this name. */}
-          <Field label="Sign-in name" value={link.data.login} onChangeText={() => undefined} editable={false} autoComplete="username" />
+          <Field label={t('signInName')} value={link.data.login} onChangeText={() => undefined} editable={false} autoComplete="username" />
           <Field
-            label="Password"
+            label={t('password')}
             secureTextEntry
             autoComplete="new-password"
             value={password}
@@ -88,24 +91,24 @@ export function JoinScreen() {
               join.error instanceof ApiProblem && join.error.path === 'password'
                 ? join.error.message
                 : tried && short
-                  ? `At least ${SHORTEST} characters.`
+                  ? t('atLeastCharacters', { shortest: SHORTEST })
                   : null
             }
-            hint={`At least ${SHORTEST} characters. Four or five words that do not belong together make a good one.`}
+            hint={t('atLeastCharactersFourOrFive', { shortest: SHORTEST })}
           />
           <Field
-            label="Repeat password"
+            label={t('repeatPassword')}
             secureTextEntry
             autoComplete="new-password"
             value={again}
             onChangeText={setAgain}
             onSubmitEditing={submit}
-            problem={tried && again !== password ? 'The passwords do not match.' : null}
+            problem={tried && again !== password ? t('thePasswordsDoNotMatch') : null}
           />
           <Button kind={about?.provider ? 'plain' : 'next'} onPress={submit} disabled={join.isPending}>
-            Set password and sign in
+            {t('setPasswordAndSignIn')}
           </Button>
-          <Small>This link works once. If you did not ask for it, close this page. Tell an administrator.</Small>
+          <Small>{t('thisLinkWorksOnceIfYou')}</Small>
         </>
       )}
     </ScrollView>

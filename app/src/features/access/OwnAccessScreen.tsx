@@ -14,37 +14,35 @@ import { Card, Page, Remark } from '@/ui/surface';
 import { Devices } from './Devices';
 import { QrCode } from './QrCode';
 import { useOwnActs } from './useAccess';
+import { t } from '@/words/access';
 
 /** A person's own access: second factor, devices, password, and what is kept about them. */
 export function OwnAccessScreen() {
   const { account } = useSession();
   const [problem, setProblem] = useState<string | null>(null);
   return (
-    <Page title="Your access">
+    <Page title={t('yourAccess')}>
       {account?.owesFactor ? (
-        <Remark mood="caution" title="Your organisation asks for a second factor">
-          Set it up to continue. It takes two minutes.
+        <Remark mood="caution" title={t('yourOrganisationAsksForASecond')}>
+          {t('setItUpToContinueIt')}
         </Remark>
       ) : null}
       <Elsewhere />
       <SecondFactor has={account?.secondFactor ?? false} />
       <Card>
-        <Heading>Devices you are signed in on</Heading>
+        <Heading>{t('devicesYouAreSignedInOn')}</Heading>
         <Devices person={null} />
       </Card>
       <Password />
       <Card>
-        <Heading>What is kept about you</Heading>
-        <Body>
-          Your name and role, what you recorded of trees and when, what you had before you, and your devices. Nothing else, and none of it
-          leaves the town&apos;s own service.
-        </Body>
+        <Heading>{t('whatIsKeptAboutYou')}</Heading>
+        <Body>{t('yourNameAndRoleWhatYou')}</Body>
         {problem ? <Remark mood="caution">{problem}</Remark> : null}
         <Button
           className="self-start"
           onPress={() => void download('/me/data', 'about-me.json').catch((error: Error) => setProblem(error.message))}
         >
-          Download my data
+          {t('downloadMyData')}
         </Button>
       </Card>
     </Page>
@@ -64,25 +62,25 @@ function Elsewhere() {
       <Heading>{capital(about.provider)}</Heading>
       <Body>
         {account?.signsInElsewhere
-          ? `You sign in with ${about.provider}.`
-          : `Tie it to your account here once, and you sign in with ${about.provider} from then on.`}
+          ? t('youSignInWith', { provider: about.provider })
+          : t('tieItToYourAccountHere', { provider: about.provider })}
       </Body>
       {refused ? <Remark mood="caution">{refused}</Remark> : null}
       {untie.error ? <Remark mood="caution">{untie.error.message}</Remark> : null}
       {account?.signsInElsewhere ? (
         <Button className="self-start" onPress={() => untie.mutate()} disabled={untie.isPending}>
-          Unlink
+          {t('unlink')}
         </Button>
       ) : (
         <>
           <Field
-            label="Your password here"
+            label={t('yourPasswordHere')}
             secureTextEntry
             autoComplete="current-password"
             value={password}
             onChangeText={setPassword}
             problem={tie.error?.message ?? null}
-            hint="It opens a way in for good, so it takes your password once."
+            hint={t('itOpensAWayInFor')}
           />
           <Button
             kind="next"
@@ -90,7 +88,7 @@ function Elsewhere() {
             disabled={password === '' || tie.isPending}
             onPress={() => tie.mutate(password, { onSuccess: ({ address }) => window.location.assign(address) })}
           >
-            Link to my account
+            {t('linkToMyAccount')}
           </Button>
         </>
       )}
@@ -107,7 +105,7 @@ function SecondFactor({ has }: { has: boolean }) {
   const wrongPassword = (error: Error | null) => (error instanceof ApiProblem && error.path === 'password' ? error.message : null);
   const askPassword = (error: Error | null) => (
     <Field
-      label="Your password"
+      label={t('yourPassword')}
       secureTextEntry
       autoComplete="current-password"
       value={password}
@@ -118,10 +116,8 @@ function SecondFactor({ has }: { has: boolean }) {
   if (confirm.data)
     return (
       <Card>
-        <Heading>Your recovery codes</Heading>
-        <Body>
-          Each code works once if you lose your phone. Write them down. Keep them away from the phone. They will not be shown again.
-        </Body>
+        <Heading>{t('yourRecoveryCodes')}</Heading>
+        <Body>{t('eachCodeWorksOnceIfYou')}</Body>
         <View className="flex-row flex-wrap gap-x-6 gap-y-1" role="list">
           {confirm.data.codes.map((one) => (
             <View key={one} role="listitem">
@@ -130,21 +126,21 @@ function SecondFactor({ has }: { has: boolean }) {
           ))}
         </View>
         <Button kind="next" className="self-start" onPress={() => confirm.reset()}>
-          I have written them down
+          {t('iHaveWrittenThemDown')}
         </Button>
       </Card>
     );
   if (offer.data && !has)
     return (
       <Card>
-        <Heading>Two-step sign-in</Heading>
-        <Body>Read this with an app for one-time codes, or type the secret into it, and give the code it shows.</Body>
-        <QrCode text={offer.data.uri} label="The second factor, for a camera" />
+        <Heading>{t('twoStepSignIn')}</Heading>
+        <Body>{t('readThisWithAnAppFor')}</Body>
+        <QrCode text={offer.data.uri} label={t('theSecondFactorForACamera')} />
         <Small>
-          Secret: <Strong className="text-[14px]">{offer.data.secret.replace(/(.{4})(?=.)/g, '$1 ')}</Strong>
+          {t('secret')} <Strong className="text-[14px]">{offer.data.secret.replace(/(.{4})(?=.)/g, '$1 ')}</Strong>
         </Small>
         <Field
-          label="Code it shows"
+          label={t('codeItShows')}
           inputMode="numeric"
           autoComplete="one-time-code"
           value={code}
@@ -153,7 +149,7 @@ function SecondFactor({ has }: { has: boolean }) {
         />
         <View className="flex-row flex-wrap gap-2">
           <Button kind="next" onPress={() => confirm.mutate(code.trim())} disabled={confirm.isPending}>
-            Switch it on
+            {t('switchItOn')}
           </Button>
           <Button
             onPress={() => {
@@ -161,19 +157,15 @@ function SecondFactor({ has }: { has: boolean }) {
               setCode('');
             }}
           >
-            Not now
+            {t('notNow')}
           </Button>
         </View>
       </Card>
     );
   return (
     <Card>
-      <Heading>Two-step sign-in</Heading>
-      <Body>
-        {has
-          ? 'Signing in takes a one-time code besides your password.'
-          : 'With a code from your phone, a stolen password is useless. Use any authenticator app (RFC 6238).'}
-      </Body>
+      <Heading>{t('twoStepSignIn')}</Heading>
+      <Body>{has ? t('signingInTakesAOneTime') : t('withACodeFromYourPhone')}</Body>
       {offer.error && !wrongPassword(offer.error) ? <Remark mood="caution">{offer.error.message}</Remark> : null}
       {!has ? (
         <View className="gap-2">
@@ -184,14 +176,14 @@ function SecondFactor({ has }: { has: boolean }) {
             onPress={() => offer.mutate(password, { onSuccess: () => setPassword('') })}
             disabled={offer.isPending}
           >
-            Set it up
+            {t('setItUp')}
           </Button>
         </View>
       ) : dropping ? (
         <View className="gap-2">
           {askPassword(drop.error)}
           <Field
-            label="A code of it"
+            label={t('aCodeOfIt')}
             inputMode="numeric"
             value={code}
             onChangeText={setCode}
@@ -199,14 +191,14 @@ function SecondFactor({ has }: { has: boolean }) {
           />
           <View className="flex-row flex-wrap gap-2">
             <Button onPress={() => drop.mutate({ password, code: code.trim() })} disabled={drop.isPending}>
-              Turn off
+              {t('turnOff')}
             </Button>
-            <Button onPress={() => setDropping(false)}>Cancel</Button>
+            <Button onPress={() => setDropping(false)}>{t('cancel')}</Button>
           </View>
         </View>
       ) : (
         <Button className="self-start" onPress={() => setDropping(true)}>
-          Turn off …
+          {t('turnOff2')}
         </Button>
       )}
     </Card>
@@ -221,9 +213,9 @@ function Password() {
   const done = password.isSuccess;
   return (
     <Card>
-      <Heading>Your password</Heading>
+      <Heading>{t('yourPassword')}</Heading>
       <Field
-        label="Current password"
+        label={t('currentPassword')}
         secureTextEntry
         autoComplete="current-password"
         value={old}
@@ -231,16 +223,16 @@ function Password() {
         problem={path === 'old' ? password.error?.message : null}
       />
       <Field
-        label="New password"
+        label={t('newPassword')}
         secureTextEntry
         autoComplete="new-password"
         value={next}
         onChangeText={setNext}
-        hint="At least 12 characters."
+        hint={t('atLeast12Characters')}
         problem={path === 'password' ? password.error?.message : null}
       />
       {password.error && path !== 'old' && path !== 'password' ? <Remark mood="caution">{password.error.message}</Remark> : null}
-      {done ? <Remark mood="settled">Changed. You are signed out on all other devices.</Remark> : null}
+      {done ? <Remark mood="settled">{t('changedYouAreSignedOutOn')}</Remark> : null}
       <Button
         className="self-start"
         disabled={password.isPending || old === '' || next === ''}
@@ -256,7 +248,7 @@ function Password() {
           )
         }
       >
-        Change password
+        {t('changePassword')}
       </Button>
     </Card>
   );

@@ -15,6 +15,7 @@ import { useWide } from '@/ui/wide';
 import { Devices, momentWords } from './Devices';
 import { OneTimeLinkShown } from './OneTimeLinkShown';
 import { STATE_WORDS, usePeopleActs } from './useAccess';
+import { t } from '@/words/access';
 
 /** People of the town, as an administrator looks after them. */
 export function PeopleScreen() {
@@ -25,16 +26,16 @@ export function PeopleScreen() {
   const [shown, setShown] = useState<{ link: OneTimeLink; name: string } | null>(null);
   if (!allowed)
     return (
-      <Page title="People">
-        <Body>An administrator looks after people. You are signed in as {account?.role}.</Body>
+      <Page title={t('people')}>
+        <Body>{t('anAdministratorLooksAfterPeopleYou', { role: account?.role ?? '' })}</Body>
       </Page>
     );
   return (
-    <Page title="People" wide={wide}>
+    <Page title={t('people')} wide={wide}>
       {shown ? <OneTimeLinkShown link={shown.link} name={shown.name} onClose={() => setShown(null)} /> : null}
       <View className={wide ? 'flex-row items-start gap-4' : 'gap-4'}>
         <View className={wide ? 'flex-1 gap-4' : 'gap-4'}>
-          {!data ? <Waiting what="the people" problem={error?.message} /> : null}
+          {!data ? <Waiting what={t('thePeople')} problem={error?.message} /> : null}
           {data?.map((person) => (
             <Person
               key={person.id}
@@ -64,16 +65,16 @@ function Invite({ onLink }: { onLink: (link: OneTimeLink, name: string) => void 
   const path = invite.error instanceof ApiProblem ? invite.error.path : undefined;
   return (
     <Card>
-      <Heading>Invite a person</Heading>
-      <Field label="Name" value={name} onChangeText={setName} problem={path === 'name' ? invite.error?.message : null} />
+      <Heading>{t('inviteAPerson')}</Heading>
+      <Field label={t('name')} value={name} onChangeText={setName} problem={path === 'name' ? invite.error?.message : null} />
       <Field
-        label="Sign-in name"
+        label={t('signInName')}
         autoCapitalize="none"
         value={login}
         onChangeText={setLogin}
         problem={path === 'login' ? invite.error?.message : null}
       />
-      <Choice<Role> label="Role" options={roleOptions} value={role} onChange={setRole} />
+      <Choice<Role> label={t('role')} options={roleOptions} value={role} onChange={setRole} />
       <Small>{ROLE_WORDS[role]}</Small>
       <DistrictsOf values={districts} onChange={setDistricts} />
       {invite.error && path !== 'name' && path !== 'login' ? <Remark mood="caution">{invite.error.message}</Remark> : null}
@@ -94,7 +95,7 @@ function Invite({ onLink }: { onLink: (link: OneTimeLink, name: string) => void 
           )
         }
       >
-        Create invitation link
+        {t('createInvitationLink')}
       </Button>
     </Card>
   );
@@ -106,7 +107,7 @@ function DistrictsOf({ values, onChange }: { values: readonly string[]; onChange
   if (data.length < 2) return null;
   return (
     <Several
-      label="Districts; all of them where none is chosen"
+      label={t('districtsAllOfThemWhereNone')}
       options={data.map(({ id, name }) => ({ value: id, words: name }))}
       values={values}
       onTurn={(id) => onChange(values.includes(id) ? values.filter((one) => one !== id) : [...values, id])}
@@ -121,30 +122,36 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
   if (person.state === 'erased')
     return (
       <View className="px-1">
-        <Small>{person.name}: what they recorded of trees is kept.</Small>
+        <Small>{t('whatTheyRecordedOfTreesIs', { name: person.name })}</Small>
       </View>
     );
   return (
     <Card>
       <View className="flex-row flex-wrap items-baseline justify-between gap-2">
-        <Strong className="text-[18px]">{isMe ? `${person.name} (you)` : person.name}</Strong>
+        <Strong className="text-[18px]">{isMe ? t('you', { name: person.name }) : person.name}</Strong>
         <Small>{person.login}</Small>
       </View>
       <Body>
-        {person.role}, {STATE_WORDS[person.state]}
-        {person.secondFactor ? ', second factor' : ''}
-        {person.signsInElsewhere ? ', signs in elsewhere' : ''}
+        {person.secondFactor
+          ? person.signsInElsewhere
+            ? t('secondFactorSignsInElsewhere', { role: person.role, state: STATE_WORDS[person.state] })
+            : t('secondFactor', { role: person.role, state: STATE_WORDS[person.state] })
+          : person.signsInElsewhere
+            ? t('signsInElsewhere', { role: person.role, state: STATE_WORDS[person.state] })
+            : `${person.role}, ${STATE_WORDS[person.state]}`}
       </Body>
       <Small>
         {person.devices === 0
-          ? 'Signed in nowhere.'
-          : `Signed in on ${person.devices} device${person.devices === 1 ? '' : 's'}${person.lastSeen ? `, last contact ${momentWords(person.lastSeen)}` : ''}.`}
+          ? t('signedInNowhere')
+          : person.lastSeen
+            ? t('signedInOnDevicesLastContact', { devices: person.devices, moment: momentWords(person.lastSeen) })
+            : t('signedInOnDevices', { devices: person.devices })}
       </Small>
       {problem ? <Remark mood="caution">{problem}</Remark> : null}
-      <Fold title={`Change ${person.name}`} says="Role, districts, a new link, devices, leaving">
+      <Fold title={t('change', { name: person.name })} says={t('roleDistrictsANewLinkDevices')}>
         <View className="gap-4 pt-2">
           <Choice<Role>
-            label="Role"
+            label={t('role')}
             options={roleOptions}
             value={person.role}
             onChange={(role) => change.mutate({ id: person.id, role })}
@@ -152,46 +159,48 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
           <DistrictsOf values={person.districts} onChange={(districts) => change.mutate({ id: person.id, districts })} />
           <View className="flex-row flex-wrap gap-2">
             {person.state === 'disabled' ? (
-              <Button onPress={() => change.mutate({ id: person.id, state: 'active' })}>Restore access</Button>
+              <Button onPress={() => change.mutate({ id: person.id, state: 'active' })}>{t('restoreAccess')}</Button>
             ) : (
               <>
                 <Button onPress={() => link.mutate(person.id, { onSuccess: onLink })}>
-                  {person.state === 'invited' ? 'Make a new link' : 'Link for a new password'}
+                  {person.state === 'invited' ? t('makeANewLink') : t('linkForANewPassword')}
                 </Button>
-                {isMe ? null : <Button onPress={() => change.mutate({ id: person.id, state: 'disabled' })}>Disable account</Button>}
+                {isMe ? null : <Button onPress={() => change.mutate({ id: person.id, state: 'disabled' })}>{t('disableAccount')}</Button>}
               </>
             )}
-            {person.secondFactor && !isMe ? <Button onPress={() => dropFactor.mutate(person.id)}>Turn off two-step sign-in</Button> : null}
+            {person.secondFactor && !isMe ? (
+              <Button onPress={() => dropFactor.mutate(person.id)}>{t('turnOffTwoStepSignIn')}</Button>
+            ) : null}
             {person.signsInElsewhere && !isMe ? (
-              <Button onPress={() => dropIdentity.mutate(person.id)}>Unlink external sign-in</Button>
+              <Button onPress={() => dropIdentity.mutate(person.id)}>{t('unlinkExternalSignIn')}</Button>
             ) : null}
           </View>
           {person.devices > 0 ? (
             <View className="gap-2">
-              <Strong>Devices</Strong>
+              <Strong>{t('devices')}</Strong>
               <Devices person={person.id} />
               {person.devices > 1 ? (
                 <Button className="self-start" onPress={() => endAll.mutate({ id: person.id, forget: false })}>
-                  Sign out everywhere
+                  {t('signOutEverywhere')}
                 </Button>
               ) : null}
             </View>
           ) : null}
           {isMe ? null : sure ? (
-            <Remark mood="caution" title={`Erase ${person.name}?`}>
+            <Remark mood="caution" title={t('erase', { name: person.name })}>
               <View className="gap-2">
-                <Body>Name, sign-in name and password will be deleted permanently. Their tree records stay, under “former user”.</Body>
+                <Body>{t('nameSignInNameAndPassword')}</Body>
                 <View className="flex-row flex-wrap gap-2">
                   <Button kind="next" onPress={() => erase.mutate(person.id)}>
-                    Erase permanently
+                    {t('erasePermanently')}
                   </Button>
-                  <Button onPress={() => setSure(false)}>Keep</Button>
+                  <Button onPress={() => setSure(false)}>{t('keep')}</Button>
                 </View>
               </View>
             </Remark>
           ) : (
             <Button className="self-start" onPress={() => setSure(true)}>
-              Erase personal data …
+              {t('erasePersonalData')}
             </Button>
           )}
         </View>
@@ -201,9 +210,9 @@ function Person({ person, isMe, onLink }: { person: PersonView; isMe: boolean; o
 }
 
 const FACTOR_WORDS: Readonly<Record<AccessRules['factorFor'], string>> = {
-  nobody: 'Nobody',
-  administrators: 'Administrators',
-  everybody: 'Everyone',
+  nobody: t('nobody'),
+  administrators: t('administrators'),
+  everybody: t('everyone'),
 };
 const ERASE_AFTER = ['never', '6', '12', '24', '60'] as const;
 const DAYS = ['1', '3', '7', '14', '30'] as const;
@@ -221,45 +230,45 @@ function HowAccessIsKept() {
   if (!data) return null;
   return (
     <Card className="gap-4">
-      <Heading>Access rules</Heading>
+      <Heading>{t('accessRules')}</Heading>
       <Choice
-        label="Who must have a second factor"
+        label={t('whoMustHaveASecondFactor')}
         options={FACTOR_FOR.map((value) => ({ value, words: FACTOR_WORDS[value] }))}
         value={data.factorFor}
         onChange={(factorFor) => keep.mutate({ ...data, factorFor })}
       />
       <Choice
-        label="Days a device without contact shows what it holds"
+        label={t('daysADeviceWithoutContactShows')}
         options={DAYS.map((value) => ({ value, words: value }))}
         value={String(data.unattendedDays) as (typeof DAYS)[number]}
         onChange={(days) => keep.mutate({ ...data, unattendedDays: Number(days) })}
       />
       <Choice
-        label="Months after which the name of somebody who left is replaced"
-        options={ERASE_AFTER.map((value) => ({ value, words: value === 'never' ? 'It stays' : value }))}
+        label={t('monthsAfterWhichTheNameOf')}
+        options={ERASE_AFTER.map((value) => ({ value, words: value === 'never' ? t('itStays') : value }))}
         value={data.eraseAfterMonths === null ? 'never' : (String(data.eraseAfterMonths) as (typeof ERASE_AFTER)[number])}
         onChange={(months) => keep.mutate({ ...data, eraseAfterMonths: months === 'never' ? null : Number(months) })}
       />
       {about?.provider ? (
         <Choice
-          label={`Who may sign in with a password besides ${about.provider}`}
+          label={t('whoMaySignInWithA', { provider: about.provider })}
           options={[
-            { value: 'everybody', words: 'Everyone' },
-            { value: 'administrators', words: 'Administrators alone' },
+            { value: 'everybody', words: t('everyone') },
+            { value: 'administrators', words: t('administratorsAlone') },
           ]}
           value={data.passwordsFor}
           onChange={(passwordsFor) => keep.mutate({ ...data, passwordsFor })}
         />
       ) : null}
       <Field
-        label="Whom to write to about access and security"
+        label={t('whomToWriteToAboutAccess')}
         value={contact ?? data.contact}
         onChangeText={setContact}
-        hint="Shown on the sign-in page. Everyone can read it."
+        hint={t('shownOnTheSignInPage')}
       />
       {contact !== null && contact !== data.contact ? (
         <Button className="self-start" onPress={() => keep.mutate({ ...data, contact }, { onSuccess: () => setContact(null) })}>
-          Save
+          {t('save')}
         </Button>
       ) : null}
       {keep.error ? <Remark mood="caution">{keep.error.message}</Remark> : null}

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { Invitation, PersonChange, PersonView } from '@dendrix/core/contracts';
 import { call, read } from '@/data/api';
 import { accountsHere, devicesOf, session } from '@/data/keys';
+import { t } from '@/words/access';
 
 /** What an administrator does about people; the list follows. */
 export function usePeopleActs() {
@@ -52,8 +53,8 @@ export function useOwnActs() {
 }
 
 export const STATE_WORDS: Readonly<Record<PersonView['state'], string>> = {
-  active: 'works here',
-  invited: 'has a link, has not come in yet',
-  disabled: 'cannot sign in',
-  erased: 'erased',
+  active: t('worksHere'),
+  invited: t('hasALinkHasNotCome'),
+  disabled: t('cannotSignIn'),
+  erased: t('erased'),
 };

@@ -18,6 +18,7 @@ import { Button, Choice } from '@/ui/button';
 import { Fold } from '@/ui/fold';
 import { Card, Page, Remark, Waiting } from '@/ui/surface';
 import { useWide } from '@/ui/wide';
+import { t } from '@/words/agreement';
 
 type Item = AgreementAnswer['items'][number];
 type Mark = AgreementAnswer['marks'][number];
@@ -33,14 +34,14 @@ const TENTATIVE = 0.667;
 const ONE_ANSWER = 0.9;
 
 const GROUPS = [
-  { start: 'name', title: 'Names' },
-  { start: 'scale/', title: 'Bands' },
-  { start: 'trait/', title: 'Marks of identification' },
-  { start: 'sign/', title: 'Signs' },
-  { start: 'size/', title: 'Sizes' },
+  { start: 'name', title: t('names') },
+  { start: 'scale/', title: t('bands') },
+  { start: 'trait/', title: t('marksOfIdentification') },
+  { start: 'sign/', title: t('signs') },
+  { start: 'size/', title: t('sizes') },
 ] as const;
 
-const SIZES: Record<string, string> = { 'size/dbh': 'Diameter', 'size/height': 'Height' };
+const SIZES: Record<string, string> = { 'size/dbh': t('diameter'), 'size/height': t('height') };
 
 function itemWords(item: string): string {
   if (item in SIZES) return SIZES[item] as string;
@@ -68,47 +69,38 @@ export function AgreementScreen() {
   });
   if (!allowed)
     return (
-      <Page title="Agreement">
-        <Body>Only reviewers and coordinators can see agreement between inspectors.</Body>
+      <Page title={t('agreement')}>
+        <Body>{t('onlyReviewersAndCoordinatorsCanSee')}</Body>
       </Page>
     );
   return (
-    <Page title="Agreement" wide={wide}>
-      <Body>
-        Two people at one tree within six weeks, and reviewers who answered before they saw the visit’s answer: how far they read the same
-        alike. It is about marks and bands, and no list of people is made.
-      </Body>
+    <Page title={t('agreement')} wide={wide}>
+      <Body>{t('twoPeopleAtOneTreeWithin')}</Body>
       <Choice
-        label="Since"
+        label={t('since')}
         options={[
-          { value: '3', words: 'Three months' },
-          { value: '12', words: 'A year' },
-          { value: '120', words: 'Ten years' },
+          { value: '3', words: t('threeMonths') },
+          { value: '12', words: t('aYear') },
+          { value: '120', words: t('tenYears') },
         ]}
         value={span}
         onChange={setSpan}
       />
       {!data ? (
         <Waiting
-          what="the readings"
+          what={t('theReadings')}
           problem={error?.message}
-          retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null}
+          retry={error ? <Button onPress={() => void refetch()}>{t('tryAgain')}</Button> : null}
         />
       ) : (
         <View className={`gap-4 ${isFetching ? 'opacity-60' : ''}`}>
-          <Small>
-            {data.readings} readings of {data.visits} visits.
-          </Small>
+          <Small>{t('readingsOfVisits', { readings: data.readings, visits: data.visits })}</Small>
           <View className={wide ? 'flex-row items-start gap-5' : 'gap-4'}>
             <View className="min-w-0 flex-1 gap-1">
               {GROUPS.map(({ start, title }) => (
                 <Group key={start} title={title} items={data.items.filter(({ item }) => item.startsWith(start))} />
               ))}
-              {data.items.length === 0 ? (
-                <Body>
-                  No tree was assessed by two people in this period. Sometimes send two people to one tree, or use reviewer-first review.
-                </Body>
-              ) : null}
+              {data.items.length === 0 ? <Body>{t('noTreeWasAssessedByTwo')}</Body> : null}
             </View>
             <View className="min-w-0 flex-1 gap-4">
               <ToPractise marks={data.marks} />
@@ -127,7 +119,11 @@ function Group({ title, items }: { title: string; items: readonly Item[] }) {
   return (
     <Fold
       title={title}
-      says={`${items.length} read twice${told < items.length ? `, ${items.length - told} of them too seldom to tell much` : ''}`}
+      says={
+        told < items.length
+          ? t('readTwiceOfThemTooSeldom', { items: items.length, items2: items.length - told })
+          : t('readTwice', { items: items.length })
+      }
       open
     >
       {items.map((item) => (
@@ -139,11 +135,10 @@ function Group({ title, items }: { title: string; items: readonly Item[] }) {
 
 /** What an agreement can bear, in words: by its middle and by the low end of its interval. */
 function bearsWords({ krippendorff: { alpha, low }, commonest }: Item): string {
-  if (commonest >= ONE_ANSWER)
-    return `. ${Math.round(commonest * 100)}% gave one answer: whether that is more than chance cannot be told from this.`;
+  if (commonest >= ONE_ANSWER) return t('gaveOneAnswerWhetherThatIs', { commonest: Math.round(commonest * 100) });
   if (alpha === null) return '';
-  if (alpha >= RELY && (low ?? 0) >= TENTATIVE) return '. Reliable.';
-  return alpha >= TENTATIVE ? '. Good for tentative conclusions.' : '. Not reliable.';
+  if (alpha >= RELY && (low ?? 0) >= TENTATIVE) return t('reliable');
+  return alpha >= TENTATIVE ? t('goodForTentativeConclusions') : t('notReliable');
 }
 
 function ItemRow({ item }: { item: Item }) {
@@ -160,21 +155,31 @@ function ItemRow({ item }: { item: Item }) {
         <View className={`h-full rounded-sm ${few ? 'bg-rule' : 'bg-ink'}`} style={{ width: `${item.percent ?? 0}%` }} />
       </View>
       <Small>
-        {item.units} {item.units === 1 ? 'thing' : 'things'} read twice{size ? ', within what repeat readings differ by' : ''}
-        {item.apart < 1 && item.apart > 0 ? `; ${Math.round(item.apart * 100)}% of it said apart` : ''}.{' '}
-        {few ? 'Too few to tell much. ' : ''}
-        {alpha === null
-          ? ''
-          : `Beyond chance: α ${alpha.toFixed(2)}${low !== null && high !== null ? ` (${low.toFixed(2)} to ${high.toFixed(2)})` : ''}`}
-        {item.cohen?.kappa != null
-          ? `, κ ${item.cohen.kappa.toFixed(2)}${item.cohen.weighted !== null ? `, weighted ${item.cohen.weighted.toFixed(2)}` : ''}`
-          : ''}
-        {item.fleiss !== null && item.cohen === null ? `, Fleiss’ κ ${item.fleiss.toFixed(2)}` : ''}
-        {few ? '' : bearsWords(item)}
+        {[
+          t('thingsReadTwice', { units: item.units }),
+          size ? t('withinWhatRepeatReadingsDifferBy') : '',
+          item.apart < 1 && item.apart > 0 ? t('ofItSaidApart', { apart: Math.round(item.apart * 100) }) : '',
+          '. ',
+          few ? t('tooFewToTellMuch') : '',
+          alpha === null
+            ? ''
+            : low !== null && high !== null
+              ? t('beyondChanceTo', { alpha: alpha.toFixed(2), low: low.toFixed(2), high: high.toFixed(2) })
+              : t('beyondChance', { alpha: alpha.toFixed(2) }),
+          item.cohen?.kappa != null
+            ? item.cohen.weighted !== null
+              ? t('weighted', { kappa: item.cohen.kappa.toFixed(2), weighted: item.cohen.weighted.toFixed(2) })
+              : `, κ ${item.cohen.kappa.toFixed(2)}`
+            : '',
+          item.fleiss !== null && item.cohen === null ? t('fleiss', { fleiss: item.fleiss.toFixed(2) }) : '',
+          few ? '' : bearsWords(item),
+        ].join('')}
       </Small>
       {item.mixedUp.slice(0, 3).map(({ a, b, times }) => (
         <Body key={`${a}/${b}`} className="text-[15px]">
-          {stateWords(item.item, a)} and {stateWords(item.item, b)} are taken for one another, {times === 1 ? 'once' : `${times} times`}.
+          {times === 1
+            ? t('andAreTakenForOneAnother', { state: stateWords(item.item, a), state2: stateWords(item.item, b) })
+            : t('stateAndState2AreTakenFor', { state: stateWords(item.item, a), state2: stateWords(item.item, b), times })}
         </Body>
       ))}
     </View>
@@ -187,20 +192,25 @@ function ToPractise({ marks }: { marks: readonly Mark[] }) {
   const hard = marks.filter(({ readings, error }) => readings >= PRACTISE.readings && error > PRACTISE.times * ERROR_BY_CERTAINTY.sure);
   return (
     <Card>
-      <Heading>Worth practising together</Heading>
-      {hard.length === 0 ? <Body>No feature is misread here more often than expected from a careful inspector.</Body> : null}
+      <Heading>{t('worthPractisingTogether')}</Heading>
+      {hard.length === 0 ? <Body>{t('noFeatureIsMisreadHereMore')}</Body> : null}
       {hard.slice(0, 8).map(({ trait, error, readings, confusions }) => (
         <View key={trait} className="gap-1">
           <Strong>{itemWords(`trait/${trait}`)}</Strong>
           <Body>
-            About one reading in {Math.max(2, Math.round(1 / error))} is another than the tree’s ({readings} readings).
             {confusions[0]
-              ? ` ${capital(stateWords(`trait/${trait}`, confusions[0].truth))} is called ${stateWords(`trait/${trait}`, confusions[0].said)} in ${Math.round(confusions[0].share * 100)} of 100.`
-              : ''}
+              ? t('aboutOneReadingInIsAnother', {
+                  value: Math.max(2, Math.round(1 / error)),
+                  readings,
+                  state: capital(stateWords(`trait/${trait}`, confusions[0].truth)),
+                  state2: stateWords(`trait/${trait}`, confusions[0].said),
+                  share: Math.round(confusions[0].share * 100),
+                })
+              : t('aboutOneReadingInValueIs', { value: Math.max(2, Math.round(1 / error)), readings })}
           </Body>
         </View>
       ))}
-      {hard.length > 0 ? <Button onPress={() => router.push('/library/tell-apart')}>Compare them side by side</Button> : null}
+      {hard.length > 0 ? <Button onPress={() => router.push('/library/tell-apart')}>{t('compareThemSideBySide')}</Button> : null}
     </Card>
   );
 }
@@ -217,39 +227,40 @@ function OwnErrors({ since, marks, mayPick }: { since: string; marks: readonly M
   const on = held.data?.on ?? false;
   return (
     <Card>
-      <Heading>Names by this town’s own errors</Heading>
+      <Heading>{t('namesByThisTownsOwnErrors')}</Heading>
       <Body>
-        {on
-          ? `On since ${dayWords(held.data?.at ? dayThere(held.data.at) : since)}: a mark that is often read wrong here weighs less, one that is read well weighs more.`
-          : 'Off: every feature has the weight of a careful inspector.'}
+        {on ? t('onSinceAMarkThatIs', { day: dayWords(held.data?.at ? dayThere(held.data.at) : since) }) : t('offEveryFeatureHasTheWeight')}
       </Body>
       {bench.data ? (
         <Remark
           mood={bench.data.own.logScore >= bench.data.stated.logScore ? 'settled' : 'caution'}
-          title={`On ${bench.data.cases} trees whose names are settled`}
+          title={t('onTreesWhoseNamesAreSettled', { cases: bench.data.cases })}
         >
           {bench.data.cases === 0
-            ? 'No tree has a settled name and enough marks yet.'
-            : `With what is stated ${percent(bench.data.stated.first)} are named first, with what was learnt ${percent(bench.data.own.first)}; ${bench.data.onlyOwn} only with what was learnt, ${bench.data.onlyStated} only with what is stated. Mean log score ${bench.data.stated.logScore.toFixed(3)} and ${bench.data.own.logScore.toFixed(3)}; nearer to nought is better.`}
+            ? t('noTreeHasASettledName')
+            : t('withWhatIsStatedAreNamed', {
+                percent: percent(bench.data.stated.first),
+                percent2: percent(bench.data.own.first),
+                onlyOwn: bench.data.onlyOwn,
+                onlyStated: bench.data.onlyStated,
+                logScore: bench.data.stated.logScore.toFixed(3),
+                logScore2: bench.data.own.logScore.toFixed(3),
+              })}
         </Remark>
       ) : null}
       {bench.error ? <Small role="alert">{bench.error.message}</Small> : null}
       {pick.error ? <Small role="alert">{pick.error.message}</Small> : null}
       <View className="flex-row flex-wrap gap-2">
         <Button disabled={bench.isFetching || marks.length === 0} onPress={() => void bench.refetch()}>
-          {bench.isFetching ? 'Naming them again …' : 'Preview the effect'}
+          {bench.isFetching ? t('namingThemAgain') : t('previewTheEffect')}
         </Button>
         {mayPick ? (
           <Button kind={on ? 'plain' : 'next'} disabled={pick.isPending || (marks.length === 0 && !on)} onPress={() => pick.mutate(!on)}>
-            {on ? 'Switch it off' : 'Switch it on'}
+            {on ? t('switchItOff') : t('switchItOn')}
           </Button>
         ) : null}
       </View>
-      <Small>
-        {mayPick
-          ? 'Taken as learnt today, for everybody here, until it is taken anew.'
-          : 'A coordinator switches it on or off, for everybody here.'}
-      </Small>
+      <Small>{mayPick ? t('takenAsLearntTodayForEverybody') : t('aCoordinatorSwitchesItOnOr')}</Small>
     </Card>
   );
 }

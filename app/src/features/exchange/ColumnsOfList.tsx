@@ -5,28 +5,29 @@ import { Field } from '@/ui/field';
 import { Card, Remark } from '@/ui/surface';
 import { Heading, Small, Strong } from '@/ui/text';
 import { sampleOf, type ImportOfList } from './useImport';
+import { t } from '@/words/exchange';
 
 const KIND_WORDS: Record<ColumnKind, string> = {
-  tag: 'Tag',
-  latitude: 'Latitude',
-  longitude: 'Longitude',
-  easting: 'Easting',
-  northing: 'Northing',
-  zone: 'UTM zone',
-  species: 'Species',
-  girth: 'Girth',
-  diameter: 'Diameter',
-  height: 'Height',
-  planted: 'Planting year',
-  place: 'Street or park',
-  note: 'Note',
+  tag: t('tag'),
+  latitude: t('latitude'),
+  longitude: t('longitude'),
+  easting: t('easting'),
+  northing: t('northing'),
+  zone: t('utmZone'),
+  species: t('species'),
+  girth: t('girth'),
+  diameter: t('diameter'),
+  height: t('height'),
+  planted: t('plantingYear'),
+  place: t('streetOrPark'),
+  note: t('note'),
 };
 /** How each column of a list is read, and what no column says. */
 export function ColumnsOfList({ columns, sample, zone, unit, changed, assign, setZone, setUnit, readAgain }: ColumnsProps) {
   return (
     <Card className="gap-3">
-      <Heading>Columns</Heading>
-      <Small>Check how each column is read.</Small>
+      <Heading>{t('columns')}</Heading>
+      <Small>{t('checkHowEachColumnIsRead')}</Small>
       {columns.map((column) => (
         <ColumnLine
           key={column.header}
@@ -36,15 +37,15 @@ export function ColumnsOfList({ columns, sample, zone, unit, changed, assign, se
         />
       ))}
       {columns.some((c) => c.kind === 'easting') && !columns.some((c) => c.kind === 'zone') ? (
-        <Field label="UTM zone of eastings and northings" value={zone} onChangeText={setZone} hint="such as 25N" />
+        <Field label={t('utmZoneOfEastingsAndNorthings')} value={zone} onChangeText={setZone} hint={t('suchAs25n')} />
       ) : null}
       <Choice
-        label="Unit of stems where none is written"
+        label={t('unitOfStemsWhereNoneIs')}
         options={[
-          { value: 'cm', words: 'cm' },
-          { value: 'mm', words: 'mm' },
+          { value: 'cm', words: t('cm') },
+          { value: 'mm', words: t('mm') },
           { value: 'm', words: 'm' },
-          { value: 'in', words: 'inch' },
+          { value: 'in', words: t('inch') },
         ]}
         value={unit}
         onChange={setUnit}
@@ -56,7 +57,7 @@ export function ColumnsOfList({ columns, sample, zone, unit, changed, assign, se
       ))}
       {changed ? (
         <Button kind="next" onPress={readAgain}>
-          Read list again
+          {t('readListAgain')}
         </Button>
       ) : null}
     </Card>
@@ -71,14 +72,14 @@ function ColumnLine({ column, sample, onAssign }: { column: ColumnMatch; sample:
   return (
     <View className="flex-row items-center gap-3 border-b border-rule pb-2">
       <View className="min-w-0 flex-1">
-        <Strong>{column.header || '(no header)'}</Strong>
+        <Strong>{column.header || t('noHeader')}</Strong>
         <Small numberOfLines={1}>
           {sample}
           {column.unit ? ` (${column.unit})` : ''}
         </Small>
       </View>
       <select
-        aria-label={`How ${column.header} is read`}
+        aria-label={t('howIsRead', { header: column.header })}
         value={column.kind ?? ''}
         onChange={(event) => onAssign(event.target.value === '' ? null : (event.target.value as ColumnKind))}
         style={{
@@ -93,7 +94,7 @@ function ColumnLine({ column, sample, onAssign }: { column: ColumnMatch; sample:
           maxWidth: 170,
         }}
       >
-        <option value="">left out</option>
+        <option value="">{t('leftOut')}</option>
         {COLUMN_KINDS.map((kind) => (
           <option key={kind} value={kind}>
             {KIND_WORDS[kind]}

@@ -10,6 +10,7 @@ import { Body, Heading, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Page, Remark } from '@/ui/surface';
 import { ImportList } from './ImportList';
+import { t } from '@/words/exchange';
 
 /** Open formats out and in. */
 export function Exchange() {
@@ -21,13 +22,13 @@ export function Exchange() {
     download(path, name).catch((error: Error) => setProblem(error.message));
   };
   return (
-    <Page title="Import and export">
+    <Page title={t('importAndExport')}>
       <Card>
-        <Heading>Export trees</Heading>
-        <Body>{town.data?.trees ?? 'All'} trees with name, ID status, measurements, condition and due date.</Body>
+        <Heading>{t('exportTrees')}</Heading>
+        <Body>{t('treesWithNameIdStatusMeasurements', { trees: town.data?.trees ?? t('all') })}</Body>
         <View className="flex-row flex-wrap gap-2">
-          <Button onPress={() => take('/exports/trees.csv', 'trees.csv')}>CSV, for a spreadsheet</Button>
-          <Button onPress={() => take('/exports/trees.geojson', 'trees.geojson')}>GeoJSON, for a map program</Button>
+          <Button onPress={() => take('/exports/trees.csv', 'trees.csv')}>{t('csvForASpreadsheet')}</Button>
+          <Button onPress={() => take('/exports/trees.geojson', 'trees.geojson')}>{t('geojsonForAMapProgram')}</Button>
         </View>
         {problem ? <Remark mood="caution">{problem}</Remark> : null}
       </Card>
@@ -35,8 +36,8 @@ export function Exchange() {
         <ImportList />
       ) : (
         <Card>
-          <Heading>Import a tree list</Heading>
-          <Small>A coordinator can do this. You are signed in as {account?.role}.</Small>
+          <Heading>{t('importATreeList')}</Heading>
+          <Small>{t('aCoordinatorCanDoThisYou', { role: account?.role ?? '' })}</Small>
         </Card>
       )}
     </Page>

@@ -7,6 +7,7 @@ import { ColumnsOfList } from './ColumnsOfList';
 import { Progress } from './Progress';
 import { ReportOfList } from './ReportOfList';
 import { useImport } from './useImport';
+import { t } from '@/words/exchange';
 
 /** A municipal tree list, step by step: file, columns, names, what is wrong; then all good rows or none. */
 export function ImportList() {
@@ -17,16 +18,13 @@ export function ImportList() {
   return (
     <View className="gap-4">
       <Card>
-        <Heading>Import a tree list</Heading>
-        <Body>
-          A CSV with a tag, a place (latitude and longitude, or easting and northing with the zone), and whatever else there is: species as
-          written, girth or diameter, planting year. Or points as GeoJSON with the same in their properties.
-        </Body>
+        <Heading>{t('importATreeList')}</Heading>
+        <Body>{t('aCsvWithATagA')}</Body>
         <input
           ref={picker}
           type="file"
           accept=".csv,.geojson,.json,text/csv,text/plain,application/geo+json"
-          aria-label="Tree list file"
+          aria-label={t('treeListFile')}
           style={{ display: 'none' }}
           onChange={(event) => {
             const chosen = event.currentTarget.files?.[0];
@@ -35,12 +33,12 @@ export function ImportList() {
           }}
         />
         <Button kind={file ? 'plain' : 'next'} onPress={() => picker.current?.click()}>
-          {file ? 'Choose another file' : 'Choose a file'}
+          {file ? t('chooseAnotherFile') : t('chooseAFile')}
         </Button>
         {file ? <Small>{file.name}</Small> : null}
         {problem ? <Remark mood="caution">{problem}</Remark> : null}
       </Card>
-      {progress ? <Progress words="Reading" done={progress.done} total={progress.total} onStop={list.stopReading} /> : null}
+      {progress ? <Progress words={t('reading')} done={progress.done} total={progress.total} onStop={list.stopReading} /> : null}
       {file && job?.state !== 'done' ? <ColumnsOfList {...list} sample={file.sample} /> : null}
       {report && file && !progress && job?.state !== 'done' ? (
         <ReportOfList report={report} choices={list.choices} onChoose={list.choose} />
@@ -48,21 +46,27 @@ export function ImportList() {
       {report && file && report.stops.length === 0 && !progress && !job ? (
         changed ? (
           <Button kind="next" onPress={list.readAgain}>
-            Check again
+            {t('checkAgain')}
           </Button>
         ) : (
           <Button kind="next" disabled={report.trees.length === 0} onPress={() => void list.keep()}>
-            {`Import ${report.trees.length} trees${report.bad.length > 0 ? `, skip ${report.bad.length}` : ''}`}
+            {report.bad.length > 0
+              ? t('importTreesSkip', { trees: report.trees.length, bad: report.bad.length })
+              : t('importTrees', { trees: report.trees.length })}
           </Button>
         )
       ) : null}
-      {job?.state === 'running' ? <Progress words="Keeping" done={job.done} total={job.total} onStop={list.stopKeeping} /> : null}
+      {job?.state === 'running' ? <Progress words={t('keeping')} done={job.done} total={job.total} onStop={list.stopKeeping} /> : null}
       {job && job.state !== 'running' ? (
         <Remark
           mood={job.state === 'done' ? 'settled' : 'caution'}
-          title={job.state === 'done' ? `${(job.report as { kept?: number } | null)?.kept ?? 0} trees imported` : 'No trees were imported'}
+          title={
+            job.state === 'done'
+              ? t('treesImported', { kept: (job.report as { kept?: number } | null)?.kept ?? 0 })
+              : t('noTreesWereImported')
+          }
         >
-          {job.detail ?? 'The trees are now on the map and in all lists.'}
+          {job.detail ?? t('theTreesAreNowOnThe')}
         </Remark>
       ) : null}
     </View>

@@ -4,12 +4,13 @@ import type { ListReport } from '@dendrix/core/exchange';
 import { Button } from '@/ui/button';
 import { Body, Heading, Latin, Small, Strong } from '@/ui/text';
 import { Card } from '@/ui/surface';
+import { t } from '@/words/exchange';
 
 /** Names that are asked about at once; a list may hold thousands. */
 const A_PAGE = 30;
 /** Names that are told and not asked about. */
 const MOST_TOLD = 100;
-const more = (all: number): string => (all > MOST_TOLD ? ` … and ${(all - MOST_TOLD).toLocaleString()} more` : '');
+const more = (all: number): string => (all > MOST_TOLD ? t('andMore', { all: (all - MOST_TOLD).toLocaleString() }) : '');
 
 /** What was made of the names of a list: those to be answered, most rows first, those misspelt, and those unknown. */
 export function NamesOfList({
@@ -27,13 +28,11 @@ export function NamesOfList({
     <>
       {report.ambiguous.length > 0 || Object.keys(choices).length > 0 ? (
         <Card className="gap-3">
-          <Heading>Names that mean more than one tree</Heading>
-          <Small>Choose a species, or keep the list’s words until a visit identifies the tree.</Small>
+          <Heading>{t('namesThatMeanMoreThanOne')}</Heading>
+          <Small>{t('chooseASpeciesOrKeepThe')}</Small>
           {shown.map((question) => (
             <View key={question.text} className="gap-2 border-b border-rule pb-3">
-              <Strong>
-                “{question.text}”, {question.rows} row{question.rows === 1 ? '' : 's'}
-              </Strong>
+              <Strong>{t('rows', { text: question.text, rows: question.rows })}</Strong>
               <View className="flex-row flex-wrap gap-2">
                 {question.answer.hits.map((hit) => (
                   <Pressable
@@ -48,25 +47,26 @@ export function NamesOfList({
                   </Pressable>
                 ))}
                 <Button kind="dashed" onPress={() => onChoose(question.text, null)}>
-                  {`${choices[question.text] === null ? '✓ ' : ''}Keep the text only`}
+                  {choices[question.text] === null ? t('keepTheTextOnly') : t('keepTheTextOnly2')}
                 </Button>
               </View>
             </View>
           ))}
           {report.ambiguous.length > most ? (
-            <Button
-              onPress={() => setMost(most + A_PAGE)}
-            >{`Show more names (${(report.ambiguous.length - most).toLocaleString()})`}</Button>
+            <Button onPress={() => setMost(most + A_PAGE)}>
+              {t('showMoreNames', { ambiguous: (report.ambiguous.length - most).toLocaleString() })}
+            </Button>
           ) : null}
-          {report.ambiguous.length === 0 ? <Body>All answered.</Body> : null}
+          {report.ambiguous.length === 0 ? <Body>{t('allAnswered')}</Body> : null}
         </Card>
       ) : null}
       {report.misspelt.length > 0 ? (
         <Card>
-          <Heading>Spelling corrected</Heading>
+          <Heading>{t('spellingCorrected')}</Heading>
           {report.misspelt.slice(0, MOST_TOLD).map((q) => (
             <Body key={q.text}>
-              “{q.text}” as <Latin className="text-[16px]">{q.answer.taxon ?? ''}</Latin>, {q.rows} row{q.rows === 1 ? '' : 's'}
+              {t('as', { text: q.text })} <Latin className="text-[16px]">{q.answer.taxon ?? ''}</Latin>
+              {t('rows2', { rows: q.rows })}
             </Body>
           ))}
           {report.misspelt.length > MOST_TOLD ? <Small>{more(report.misspelt.length)}</Small> : null}
@@ -74,7 +74,7 @@ export function NamesOfList({
       ) : null}
       {report.unknown.length > 0 ? (
         <Card>
-          <Heading>Unknown names</Heading>
+          <Heading>{t('unknownNames')}</Heading>
           <Body>
             {report.unknown
               .slice(0, MOST_TOLD)
@@ -82,7 +82,7 @@ export function NamesOfList({
               .join(', ')}
             {more(report.unknown.length)}
           </Body>
-          <Small>The list’s words are saved with each tree. The trees have no species yet.</Small>
+          <Small>{t('theListsWordsAreSavedWith')}</Small>
         </Card>
       ) : null}
     </>

@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import { Button } from '@/ui/button';
 import { Body } from '@/ui/text';
 import { Card } from '@/ui/surface';
+import { t } from '@/words/exchange';
 
 /** How far something long is, and a way to stop it. @param total 0 where it is not known yet */
 export function Progress({ words, done, total, onStop }: { words: string; done: number; total: number; onStop: () => void }) {
@@ -9,10 +10,8 @@ export function Progress({ words, done, total, onStop }: { words: string; done: 
   return (
     <Card>
       <View className="flex-row items-center justify-between gap-3">
-        <Body role="status">
-          {words} {total > 0 ? `${done} of ${total}` : '…'}
-        </Body>
-        <Button onPress={onStop}>Stop</Button>
+        <Body role="status">{total > 0 ? t('of', { words, done, total }) : `${words} …`}</Body>
+        <Button onPress={onStop}>{t('stop')}</Button>
       </View>
       <View
         role="progressbar"

@@ -4,6 +4,7 @@ import { Body, Heading } from '@/ui/text';
 import { Card, Remark } from '@/ui/surface';
 import { NamesOfList } from './NamesOfList';
 import { ReportTable } from './ReportTable';
+import { t } from '@/words/exchange';
 
 /** What a list comes to: rows that are good, names to be answered, and what is wrong, row by row. */
 export function ReportOfList({
@@ -17,7 +18,7 @@ export function ReportOfList({
 }) {
   if (report.stops.length > 0) {
     return (
-      <Remark mood="caution" title="Cannot read the list yet">
+      <Remark mood="caution" title={t('cannotReadTheListYet')}>
         {report.stops.join(' ')}
       </Remark>
     );
@@ -25,21 +26,26 @@ export function ReportOfList({
   return (
     <View className="gap-4">
       <Card>
-        <Heading>
-          {report.trees.length} of {report.rows} rows are good
-        </Heading>
+        <Heading>{t('ofRowsAreGood', { trees: report.trees.length, rows: report.rows })}</Heading>
         <Body>
-          {report.bad.length} will not be imported, {report.warnings.length} need checking, {report.duplicates.length} are within 2 m of
-          another.
+          {t('willNotBeImportedNeedChecking', {
+            bad: report.bad.length,
+            warnings: report.warnings.length,
+            duplicates: report.duplicates.length,
+          })}
         </Body>
       </Card>
       <NamesOfList report={report} choices={choices} onChoose={onChoose} />
-      <ReportTable title="Rows not imported" rows={report.bad.map((b) => ({ line: b.line, tag: b.tag, reason: b.reason }))} />
+      <ReportTable title={t('rowsNotImported')} rows={report.bad.map((b) => ({ line: b.line, tag: b.tag, reason: b.reason }))} />
       <ReportTable
-        title="Within 2 m of another"
-        rows={report.duplicates.map((d) => ({ line: d.line, tag: d.tag, reason: `${d.metres.toFixed(1)} m from ${d.near}` }))}
+        title={t('within2MOfAnother')}
+        rows={report.duplicates.map((d) => ({
+          line: d.line,
+          tag: d.tag,
+          reason: t('mFrom', { metres: d.metres.toFixed(1), near: d.near }),
+        }))}
       />
-      <ReportTable title="Check these rows" rows={report.warnings.map((w) => ({ line: w.line, tag: w.tag, reason: w.reason }))} />
+      <ReportTable title={t('checkTheseRows')} rows={report.warnings.map((w) => ({ line: w.line, tag: w.tag, reason: w.reason }))} />
     </View>
   );
 }

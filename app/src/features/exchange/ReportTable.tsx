@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { Body, Heading, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card } from '@/ui/surface';
+import { t } from '@/words/exchange';
 
 interface Row {
   line: number;
@@ -27,7 +28,7 @@ export function ReportTable({ title, rows }: { title: string; rows: readonly Row
         {rows.slice(at * PAGE, (at + 1) * PAGE).map((row) => (
           <View key={`${row.line}/${row.reason}`} role="row" className="flex-row gap-3 border-b border-rule py-1">
             <View role="cell" className="w-[64px]">
-              <Body className="text-[15px]">line {row.line}</Body>
+              <Body className="text-[15px]">{t('line', { line: row.line })}</Body>
             </View>
             <View role="cell" className="w-[84px]">
               <Body className="text-[15px]">{row.tag}</Body>
@@ -41,13 +42,11 @@ export function ReportTable({ title, rows }: { title: string; rows: readonly Row
       {pages > 1 ? (
         <View className="flex-row items-center gap-3">
           <Button onPress={() => setPage(at - 1)} disabled={at === 0}>
-            Before
+            {t('before')}
           </Button>
-          <Small>
-            {at + 1} of {pages}
-          </Small>
+          <Small>{t('atOfPages', { at: at + 1, pages })}</Small>
           <Button onPress={() => setPage(at + 1)} disabled={at === pages - 1}>
-            After
+            {t('after')}
           </Button>
         </View>
       ) : null}

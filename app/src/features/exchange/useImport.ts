@@ -8,6 +8,7 @@ import { changedBy, importJob } from '@/data/keys';
 import { call, put } from '@/data/api';
 import { library } from '@/features/shell/library';
 import { useReadList } from './useReadList';
+import { t } from '@/words/exchange';
 
 const ASK_EVERY_MS = 400;
 const LARGEST_FILE = 15_000_000;
@@ -57,7 +58,7 @@ export function useImport() {
     setProblem(null);
     setJob(null);
     setChoices({});
-    if (chosen.size > LARGEST_FILE) return setProblem('The file is larger than 15 MB; split it.');
+    if (chosen.size > LARGEST_FILE) return setProblem(t('theFileIsLargerThan15'));
     const text = await chosen.text();
     const parsed = parseRows(text);
     const matched = matchColumns(parsed.headers);

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { againstKnown, type ListReport } from '@dendrix/core/exchange';
 import { knownOfPart } from '@/data/keys';
 import type { ReadListTask } from '@/workers/read-list.worker';
+import { t } from '@/words/exchange';
 
 type Message = { done: number; total: number } | { report: ListReport } | { problem: string };
 
@@ -41,7 +42,7 @@ export function useReadList() {
       if (!goesOn()) return;
       // The server looks again before it keeps anything.
       setReport(read);
-      setProblem(`Not checked against existing trees: ${(error as Error).message}`);
+      setProblem(t('notCheckedAgainstExistingTrees', { message: (error as Error).message }));
     }
     setProgress(null);
   }, []);
@@ -62,7 +63,7 @@ export function useReadList() {
         setProgress(null);
       };
       made.onerror = () => {
-        setProblem('The list could not be read on this device.');
+        setProblem(t('theListCouldNotBeRead'));
         stop();
       };
       made.postMessage(task);

@@ -19,6 +19,7 @@ import { useHeldFresh } from './useHeldFresh';
 import { useLittleRoom } from './useRoom';
 import { useLater } from './useLater';
 import { megabytes } from '@/features/shell/words';
+import { t } from '@/words/frame';
 
 interface Place {
   icon: IconName;
@@ -27,15 +28,19 @@ interface Place {
 }
 
 const PLACES: readonly Place[] = [
-  { icon: 'today', words: 'Today', path: '/today' },
-  { icon: 'map', words: 'Map', path: '/map' },
-  { icon: 'visit', words: 'Start a visit', path: '/visit' },
-  { icon: 'review', words: 'Review', path: '/review' },
-  { icon: 'more', words: 'More', path: '/more' },
+  { icon: 'today', words: t('today'), path: '/today' },
+  { icon: 'map', words: t('map'), path: '/map' },
+  { icon: 'visit', words: t('startAVisit'), path: '/visit' },
+  { icon: 'review', words: t('review'), path: '/review' },
+  { icon: 'more', words: t('more'), path: '/more' },
 ];
 
 /** Where there is room the library has a place of its own; on a phone it is the first thing under More. */
-const RAIL_PLACES: readonly Place[] = [...PLACES.slice(0, 4), { icon: 'library', words: 'Library', path: '/library' }, ...PLACES.slice(4)];
+const RAIL_PLACES: readonly Place[] = [
+  ...PLACES.slice(0, 4),
+  { icon: 'library', words: t('library'), path: '/library' },
+  ...PLACES.slice(4),
+];
 
 /** The frame of every screen, with the outbox of who is signed in. */
 export function Shell({ children }: { children: ReactNode }) {
@@ -67,16 +72,16 @@ function Frame({ children }: { children: ReactNode }) {
   }
   if (!account) return <SignIn />;
   if (account.owesFactor && pathname !== '/access') return <Redirect href="/access" />;
-  const full = room ? `Storage nearly full (${megabytes(room.left)} left). Upload your visits, or remove map areas under More` : null;
+  const full = room ? t('storageNearlyFullLeftUploadYour', { megabytes: megabytes(room.left) }) : null;
   const refused = parcels.filter((parcel) => parcel.state === 'refused' && parcel.owner === account.id).length;
   const state = !online
-    ? 'Offline. Keep working: everything is saved on this device'
+    ? t('offlineKeepWorkingEverythingIs')
     : needsSignIn
-      ? 'Sign in again to upload'
+      ? t('signInAgainToUpload')
       : refused > 0
-        ? `${refused} not accepted: fix under More`
+        ? t('notAcceptedFixUnderMore', { refused })
         : parcels.length > 0
-          ? `${parcels.length} to upload`
+          ? t('toUpload', { parcels: parcels.length })
           : null;
   return (
     <View className={`flex-1 bg-paper ${wide ? 'flex-row' : ''}`} style={{ paddingTop: insets.top }}>
@@ -115,7 +120,7 @@ function DemonstrationLine() {
   if (data?.kind !== 'demonstration') return null;
   return (
     <View className="border-b border-rule bg-slate-wash px-4 py-[2px]" role="note">
-      <Small className="text-center text-[12px] leading-[16px] text-ink">Demonstration: town, people and trees are invented</Small>
+      <Small className="text-center text-[12px] leading-[16px] text-ink">{t('demonstrationTownPeopleAndTreesAre')}</Small>
     </View>
   );
 }
@@ -155,7 +160,7 @@ function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
   return (
     <View
       role="navigation"
-      aria-label="Main"
+      aria-label={t('main')}
       className="flex-row items-end border-t-2 border-ink bg-sheet px-1 pt-1"
       style={{ paddingBottom: bottom + 4 }}
     >
@@ -173,9 +178,9 @@ function Bar({ pathname, bottom }: { pathname: string; bottom: number }) {
           >
             <Icon name={place.icon} colour={centre ? palette.onOxide : on ? palette.ink : palette.soft} size={centre ? 26 : 24} />
             <Text className={`font-body-bold text-[12px] ${centre ? 'text-on-oxide' : on ? 'text-ink underline' : 'text-soft'}`}>
-              {centre ? 'Visit' : place.icon === 'more' && unseen > 0 ? `More · ${unseen}` : place.words}
+              {centre ? t('visit') : place.icon === 'more' && unseen > 0 ? t('moreUnseen', { unseen }) : place.words}
             </Text>
-            {place.icon === 'more' && unseen > 0 ? <Said>new for you</Said> : null}
+            {place.icon === 'more' && unseen > 0 ? <Said>{t('newForYou')}</Said> : null}
           </Pressable>
         );
       })}
@@ -188,8 +193,8 @@ function Rail({ pathname, state }: { pathname: string; state: string | null }) {
   const unseen = useUnseen();
   const { palette } = useTheme();
   return (
-    <View role="navigation" aria-label="Main" className="w-[176px] gap-1 border-r-2 border-ink bg-sheet px-3 py-5">
-      <Text className="mb-4 px-2 font-head text-[24px] text-ink">Dendrix</Text>
+    <View role="navigation" aria-label={t('main')} className="w-[176px] gap-1 border-r-2 border-ink bg-sheet px-3 py-5">
+      <Text className="mb-4 px-2 font-head text-[24px] text-ink">{t('dendrix')}</Text>
       {RAIL_PLACES.map((place) => {
         const on = isAt(pathname, place.path);
         const main = place.icon === 'visit';
@@ -203,7 +208,7 @@ function Rail({ pathname, state }: { pathname: string; state: string | null }) {
           >
             <Icon name={place.icon} colour={main ? palette.onOxide : palette.ink} />
             <Text className={`font-body-bold text-[16px] ${main ? 'text-on-oxide' : 'text-ink'} ${on && !main ? 'underline' : ''}`}>
-              {place.icon === 'more' && unseen > 0 ? `More · ${unseen} new` : place.words}
+              {place.icon === 'more' && unseen > 0 ? t('moreNew', { unseen }) : place.words}
             </Text>
           </Pressable>
         );
@@ -214,7 +219,7 @@ function Rail({ pathname, state }: { pathname: string; state: string | null }) {
           <Small className="text-ink">{state}</Small>
         </View>
       ) : null}
-      <Small className="px-2 pt-2">Press ? for keys</Small>
+      <Small className="px-2 pt-2">{t('pressForKeys')}</Small>
     </View>
   );
 }

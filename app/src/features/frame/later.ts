@@ -4,6 +4,7 @@ import { listen } from '@/features/live/listen';
 import { clockWarning } from '@/offline/clock';
 import { watchVersion } from '@/offline/new-version';
 import { sayAbove } from './aside';
+import { t } from '@/words/frame';
 
 /** The clock of the device is held against the service's so often, ms, and whenever the application comes to the front. */
 const CLOCK_EVERY_MS = 15 * 60_000;
@@ -28,7 +29,7 @@ export function later(client: QueryClient, me: string): () => void {
   const timer = setInterval(check, CLOCK_EVERY_MS);
   document.addEventListener('visibilitychange', check);
   const stopVersion = watchVersion(
-    () => sayAbove('version', 'A new version is ready. It opens when you have finished and everything is uploaded.'),
+    () => sayAbove('version', t('aNewVersionIsReadyIt')),
     () => window.location.reload(),
   );
   return () => {

@@ -4,6 +4,7 @@ import { townCounted } from '@/data/keys';
 import { heldAreas, holdArea, SMALL_TOWN, WHOLE_TOWN } from '@/offline/held';
 import type { Area } from '@/offline/area';
 import { todayIso } from '@/features/shell/today';
+import { t } from '@/words/frame';
 
 /** Long after the first screen stands, ms: nobody waits for it. */
 const AFTER_MS = 2000;
@@ -28,13 +29,13 @@ export function useHeldFresh(): void {
       const stale: Pick<Area, 'id' | 'name' | 'box' | 'version'>[] = held
         .filter(({ id, heldAt }) => id !== WHOLE_TOWN && Date.now() - Date.parse(heldAt) > OLD)
         .map((area) => ({ ...area, version }));
-      if (trees <= SMALL_TOWN && whole?.version !== version) stale.push({ id: WHOLE_TOWN, name: 'The whole town', box, version });
+      if (trees <= SMALL_TOWN && whole?.version !== version) stale.push({ id: WHOLE_TOWN, name: t('theWholeTown'), box, version });
       for (const { id, name, box, version } of stale) await holdArea({ id, name, box, version }, undefined, stop.signal);
       if (stale.length > 0) await client.invalidateQueries({ queryKey: ['held'] });
     };
     return () => {
       clearTimeout(timer);
-      stop.abort(new DOMException('another town by now', 'AbortError'));
+      stop.abort(new DOMException(t('anotherTownByNow'), 'AbortError'));
     };
   }, [client, isSuccess, version, trees, box]);
 }

@@ -6,6 +6,7 @@ import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import { dayThere } from '@/features/shell/today';
+import { t } from '@/words/history';
 
 /** Holds the record of one tree against the chain, and says what is not as it was written. */
 export function AsWritten({ tree }: { tree: string }) {
@@ -13,7 +14,7 @@ export function AsWritten({ tree }: { tree: string }) {
   const { data, error, isFetching } = query;
   const again = (
     <Button className="self-start" disabled={isFetching} onPress={() => void query.refetch()}>
-      {isFetching ? 'Looking …' : 'Check again'}
+      {isFetching ? t('looking') : t('checkAgain')}
     </Button>
   );
   if (error && !data)
@@ -23,14 +24,24 @@ export function AsWritten({ tree }: { tree: string }) {
         {again}
       </View>
     );
-  if (!data) return <Small role="status">Holding every row against what was written …</Small>;
+  if (!data) return <Small role="status">{t('holdingEveryRowAgainstWhatWas')}</Small>;
   const holds = data.findings.length === 0;
   return (
     <View className="gap-2">
-      <Remark mood={holds ? 'settled' : 'caution'} title={holds ? 'Record unchanged' : `${data.findings.length} not as written`}>
+      <Remark
+        mood={holds ? 'settled' : 'caution'}
+        title={holds ? t('recordUnchanged') : t('notAsWritten', { findings: data.findings.length })}
+      >
         {holds ? (
           <Body>
-            {`All ${data.rows} rows of this tree are as ${data.entries} entries of the chain wrote them, the newest of ${data.last ? `${dayWords(dayThere(data.last.at))} (number ${data.last.seq})` : 'none'}.`}
+            {data.last
+              ? t('allRowsOfThisTreeAre', {
+                  rows: data.rows,
+                  entries: data.entries,
+                  day: dayWords(dayThere(data.last.at)),
+                  seq: data.last.seq,
+                })
+              : t('allRowsRowsOfThisTree', { rows: data.rows, entries: data.entries })}
           </Body>
         ) : (
           <View>
@@ -39,13 +50,11 @@ export function AsWritten({ tree }: { tree: string }) {
                 {finding.what}: {finding.where}
               </Body>
             ))}
-            <Small className="text-ink">Tell a coordinator. The record may have been changed.</Small>
+            <Small className="text-ink">{t('tellACoordinatorTheRecordMay')}</Small>
           </View>
         )}
       </Remark>
-      <Small>
-        Whether anything was taken out with all its entries is told by the whole chain, which a coordinator holds against its head.
-      </Small>
+      <Small>{t('whetherAnythingWasTakenOutWith')}</Small>
       {again}
     </View>
   );

@@ -19,15 +19,16 @@ import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import { reached, reachedWords } from '@/features/record/stands';
 import { zoneAt } from '@/features/shell/today';
+import { t } from '@/words/history';
 
-const VERDICT = { confirm: 'confirmed', question: 'questioned', overturn: 'overturned' } as const;
+const VERDICT = { confirm: t('confirmed'), question: t('questioned'), overturn: t('nameChanged') } as const;
 
 /** Everything that happened at a tree, newest first: who, when, and how far it has come. */
 export function Timeline({ tree }: { tree: TreeDetail }) {
   const entries = timeline(tree, zoneAt(tree));
   const { parcels } = useOutbox();
   const stands = (entry: TimelineEntry, by: string) => reachedWords(reached(entry.id, by, tree, parcels));
-  if (entries.length === 0) return <Small>No history yet.</Small>;
+  if (entries.length === 0) return <Small>{t('noHistoryYet')}</Small>;
   return (
     <View className="gap-3">
       {entries.map((entry) => (
@@ -46,14 +47,13 @@ function Told({ entry, tree, stands }: { entry: TimelineEntry; tree: TreeDetail;
       return (
         <View className="gap-1">
           {entry.amends ? (
-            <Strong>
-              {day}: {entry.visit.by.name} amended the visit of {dayWords(entry.visit.look.day)}
-            </Strong>
+            <Strong>{t('amendedTheVisitOf', { day, name: entry.visit.by.name, day2: dayWords(entry.visit.look.day) })}</Strong>
           ) : null}
           <VisitCard visit={entry.visit} tree={tree} />
           <Small>
-            {entry.stands ? '' : 'Amended later. The original is kept. '}
-            {stands(entry, entry.visit.by.id)}
+            {entry.stands
+              ? stands(entry, entry.visit.by.id)
+              : t('amendedLaterTheOriginalIsKept', { stands: stands(entry, entry.visit.by.id) })}
           </Small>
           <Amend entry={entry} tree={tree} />
         </View>
@@ -62,32 +62,30 @@ function Told({ entry, tree, stands }: { entry: TimelineEntry; tree: TreeDetail;
       return (
         <View>
           <Strong>
-            {day}: {entry.review.by.name} {VERDICT[entry.review.verdict]}
-            {entry.review.taxon ? ` to ${entry.review.taxon}` : ''}
+            {entry.review.taxon
+              ? t('to', { day, name: entry.review.by.name, verdict: VERDICT[entry.review.verdict], taxon: entry.review.taxon })
+              : `${day}: ${entry.review.by.name} ${VERDICT[entry.review.verdict]}`}
           </Strong>
           {entry.review.reason ? <Body>{entry.review.reason}</Body> : null}
-          {entry.review.wanted ? <Body>Wanted: {entry.review.wanted.because}</Body> : null}
+          {entry.review.wanted ? <Body>{t('wanted', { because: entry.review.wanted.because })}</Body> : null}
           <Small>
-            {entry.of ? `Of the visit of ${dayWords(entry.of.look.day)}. ` : ''}
-            {stands(entry, entry.review.by.id)}
+            {entry.of
+              ? t('ofTheVisitOf', { day: dayWords(entry.of.look.day), stands: stands(entry, entry.review.by.id) })
+              : stands(entry, entry.review.by.id)}
           </Small>
         </View>
       );
     case 'listed':
       return (
         <View>
-          <Strong>
-            {day}: came in with a list as {entry.name.taxon ?? tree.writtenName ?? 'no name'}
-          </Strong>
-          {entry.name.by ? <Small>by {entry.name.by.name}</Small> : null}
+          <Strong>{t('cameInWithAListAs', { day, taxon: entry.name.taxon ?? tree.writtenName ?? t('noName') })}</Strong>
+          {entry.name.by ? <Small>{t('by', { name: entry.name.by.name })}</Small> : null}
         </View>
       );
     case 'word':
       return (
         <View>
-          <Strong>
-            {day}: {entry.message.by.name} on {pointWords(entry.message.point)}
-          </Strong>
+          <Strong>{t('on', { day, name: entry.message.by.name, point: pointWords(entry.message.point) })}</Strong>
           <Body>{entry.message.text}</Body>
           <Small>{stands(entry, entry.message.by.id)}</Small>
         </View>
@@ -95,9 +93,7 @@ function Told({ entry, tree, stands }: { entry: TimelineEntry; tree: TreeDetail;
     case 'put off':
       return (
         <View>
-          <Strong>
-            {day}: {entry.putOff.by.name} postponed it to {dayWords(entry.putOff.until)}
-          </Strong>
+          <Strong>{t('postponedItTo', { day, name: entry.putOff.by.name, day2: dayWords(entry.putOff.until) })}</Strong>
           <Body>{entry.putOff.reason}</Body>
           <Small>{stands(entry, entry.putOff.by.id)}</Small>
         </View>
@@ -130,7 +126,7 @@ function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' 
       id: newId(),
       kind: 'visit',
       queuedAt: new Date().toISOString(),
-      words: `Visit to ${tree.tag} of ${visit.look.day}, as it stood before`,
+      words: t('visitToOfAsItStood', { tag: tree.tag, day: visit.look.day }),
       // Of two versions the one written last stands, also where the clock of a device runs behind.
       body: backTo(visit, standing, settings.units, new Date(Math.max(Date.now(), Date.parse(standing.finishedAt) + 1)).toISOString()),
       draft: null,
@@ -140,20 +136,20 @@ function Amend({ entry, tree }: { entry: Extract<TimelineEntry, { kind: 'visit' 
       {stands ? (
         <Pressable
           role="button"
-          aria-label={`Amend the visit of ${dayWords(visit.look.day)}`}
+          aria-label={t('amendTheVisitOf', { day: dayWords(visit.look.day) })}
           onPress={() => void open()}
           className="min-h-[48px] justify-center self-start"
         >
-          <Small className="text-slate underline">Amend this visit</Small>
+          <Small className="text-slate underline">{t('amendThisVisit')}</Small>
         </Pressable>
       ) : (
         <Button
           kind="quiet"
           className="self-start px-0"
-          label={`Restore this version: visit of ${dayWords(visit.look.day)}`}
+          label={t('restoreThisVersionVisitOf', { day: dayWords(visit.look.day) })}
           onPress={() => void bringBack()}
         >
-          Restore this version
+          {t('restoreThisVersion')}
         </Button>
       )}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

@@ -11,6 +11,7 @@ import { pointWords } from '@/features/talk/points';
 import { ChangeLine } from '@/features/record/ChangeLine';
 import { Body, Small, Strong } from '@/ui/text';
 import { Choice } from '@/ui/button';
+import { t } from '@/words/history';
 
 /** Any two visits of a tree side by side: what changed beyond what repeat looks differ by, and what one of them did not look at. */
 export function SideBySide({ tree }: { tree: TreeDetail }) {
@@ -28,16 +29,16 @@ export function SideBySide({ tree }: { tree: TreeDetail }) {
   const options = visits.map((visit) => ({ value: visit.id, words: `${visit.look.day.slice(0, 7)} ${visit.by.name.split(' ')[0] ?? ''}` }));
   return (
     <View className="gap-3">
-      <Choice label="One visit" options={options} value={first} onChange={setFirst} />
-      <Choice label="and another" options={options} value={second} onChange={setSecond} />
+      <Choice label={t('oneVisit')} options={options} value={first} onChange={setFirst} />
+      <Choice label={t('andAnother')} options={options} value={second} onChange={setSecond} />
       {two ? (
         <>
           <Choice
-            label="What is shown"
+            label={t('whatIsShown')}
             shown={false}
             options={[
-              { value: 'differs', words: 'What differs' },
-              { value: 'all', words: 'Everything' },
+              { value: 'differs', words: t('whatDiffers') },
+              { value: 'all', words: t('everything') },
             ]}
             value={all}
             onChange={setAll}
@@ -53,18 +54,18 @@ export function SideBySide({ tree }: { tree: TreeDetail }) {
                 <ChangeLine change={change} />
               </View>
             ))}
-          <Missed words={`Seen on ${dayWords(two.a.look.day)} and not on ${dayWords(two.b.look.day)}`} sides={two.onlyBefore} />
-          <Missed words={`Seen on ${dayWords(two.b.look.day)} and not on ${dayWords(two.a.look.day)}`} sides={two.onlyAfter} />
+          <Missed words={t('seenOnAndNotOn', { day: dayWords(two.a.look.day), day2: dayWords(two.b.look.day) })} sides={two.onlyBefore} />
+          <Missed words={t('seenOnAndNotOn', { day: dayWords(two.b.look.day), day2: dayWords(two.a.look.day) })} sides={two.onlyAfter} />
         </>
       ) : (
-        <Small>Choose two visits.</Small>
+        <Small>{t('chooseTwoVisits')}</Small>
       )}
     </View>
   );
 }
 
 function Points({ points, a, b }: { points: readonly Beside[]; a: VisitView; b: VisitView }) {
-  if (points.length === 0) return <Small>Name, bands and marks are the same, as far as both looked.</Small>;
+  if (points.length === 0) return <Small>{t('nameBandsAndMarksAreThe')}</Small>;
   return (
     <View className="gap-2">
       <View className="flex-row gap-3">
@@ -85,15 +86,11 @@ function Points({ points, a, b }: { points: readonly Beside[]; a: VisitView; b: 
 
 /** An answer in the words of its mark. */
 function said({ point }: Beside, answer: string | null): string {
-  if (answer === null) return 'not inspected';
+  if (answer === null) return t('notInspected');
   if (!point.startsWith('trait/')) return answer;
   const trait = library.traits.find(({ id }) => id === point.slice('trait/'.length));
   return trait?.states.find((state) => state.id === answer)?.label ?? answer;
 }
 
 const Missed = ({ words, sides }: { words: string; sides: readonly Parameters<typeof sideWords>[0][] }) =>
-  sides.length === 0 ? null : (
-    <Small>
-      {words}: {sides.map(sideWords).join(', ')}. Parts that were not inspected are not compared.
-    </Small>
-  );
+  sides.length === 0 ? null : <Small>{t('partsThatWereNotInspectedAre', { words, sides: sides.map(sideWords).join(', ') })}</Small>;

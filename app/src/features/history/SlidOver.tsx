@@ -9,6 +9,7 @@ import { Small } from '@/ui/text';
 import { Choice } from '@/ui/button';
 import { useTheme } from '@/ui/theme';
 import { dayThere } from '@/features/shell/today';
+import { t } from '@/words/history';
 
 /** Two pictures of one place of the tree, years apart, the newer slid over the older. */
 export function SlidOver({ tree }: { tree: TreeDetail }) {
@@ -28,9 +29,9 @@ export function SlidOver({ tree }: { tree: TreeDetail }) {
   if (!place) return null;
   return (
     <View className="gap-2">
-      <Small className="font-body-bold text-ink">Compare photos over time</Small>
+      <Small className="font-body-bold text-ink">{t('comparePhotosOverTime')}</Small>
       <Choice
-        label="Place"
+        label={t('place')}
         shown={false}
         options={places.map((one) => ({ value: one.zone, words: capital(zoneWords(one.zone)) }))}
         value={place.zone}
@@ -52,8 +53,8 @@ function Pair({ tree, photos }: { tree: TreeDetail; photos: readonly Photo[] }) 
     <View className="gap-2">
       {photos.length > 2 ? (
         <>
-          <Choice label="Beneath" options={options} value={from} onChange={setFrom} />
-          <Choice label="Over it" options={options} value={to} onChange={setTo} />
+          <Choice label={t('beneath')} options={options} value={from} onChange={setFrom} />
+          <Choice label={t('overIt')} options={options} value={to} onChange={setTo} />
         </>
       ) : null}
       {older && newer ? (
@@ -73,13 +74,13 @@ function Pair({ tree, photos }: { tree: TreeDetail; photos: readonly Photo[] }) 
         min={1}
         max={100}
         value={share}
-        aria-label="How far the newer photo covers the older one"
+        aria-label={t('howFarTheNewerPhotoCovers')}
         onChange={(event) => setShare(Number(event.target.value))}
         style={{ width: '100%', height: 48, accentColor: palette.oxide }}
       />
       {older && newer ? (
         <Small>
-          Left of the line {dayWords(dayThere(newer.takenAt, tree))}, right of it {dayWords(dayThere(older.takenAt, tree))}.
+          {t('leftOfTheLineRightOf', { day: dayWords(dayThere(newer.takenAt, tree)), day2: dayWords(dayThere(older.takenAt, tree)) })}
         </Small>
       ) : null}
     </View>

@@ -12,6 +12,7 @@ import { Button, Choice } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
 import { useWide } from '@/ui/wide';
+import { t } from '@/words/library';
 
 type Shelf = 'taxa' | 'signs' | 'agents';
 type Row =
@@ -20,7 +21,7 @@ type Row =
   | { kind: 'agent'; agent: Agent }
   | { kind: 'genus'; name: string; note: string };
 
-const BUILD_WORDS = { broadleaf: 'Broadleaves', conifer: 'Conifers', palm: 'Palms' } as const;
+const BUILD_WORDS = { broadleaf: t('broadleaves'), conifer: t('conifers'), palm: t('palms') } as const;
 type BuildChoice = 'all' | keyof typeof BUILD_WORDS;
 
 const taxonRow = (taxon: Taxon, note?: string): Row => ({ kind: 'taxon', taxon, note: note ?? taxon.commonNames[0]?.name ?? '' });
@@ -45,7 +46,7 @@ function rowsOf(shelf: Shelf, build: BuildChoice, typed: string, names: NameFind
     const said = hit.as === 'accepted name' ? undefined : matchedWords(hit);
     return taxon
       ? taxonRow(taxon, said)
-      : { kind: 'genus', name: hit.taxon, note: hit.as === 'genus' ? 'the genus' : `${hit.matched}; no record in the library` };
+      : { kind: 'genus', name: hit.taxon, note: hit.as === 'genus' ? t('theGenus') : t('noRecordInTheLibrary', { matched: hit.matched }) };
   });
 }
 
@@ -86,16 +87,16 @@ export function LibraryHome() {
       ListHeaderComponent={
         <View className="gap-3 pb-4">
           <View className="flex-row items-end justify-between gap-3">
-            <Title>Library</Title>
-            <Button onPress={() => router.push('/library/tell-apart')}>Compare species</Button>
+            <Title>{t('library')}</Title>
+            <Button onPress={() => router.push('/library/tell-apart')}>{t('compareSpecies')}</Button>
           </View>
           <Choice<Shelf>
-            label="What to look up"
+            label={t('whatToLookUp')}
             shown={false}
             options={[
-              { value: 'taxa', words: `Trees ${library.taxa.length}` },
-              { value: 'signs', words: `Signs ${library.signs.length}` },
-              { value: 'agents', words: `Causes ${library.agents.length}` },
+              { value: 'taxa', words: t('trees', { taxa: library.taxa.length }) },
+              { value: 'signs', words: t('signs', { signs: library.signs.length }) },
+              { value: 'agents', words: t('causes', { agents: library.agents.length }) },
             ]}
             value={shelf}
             onChange={(next) => {
@@ -104,7 +105,7 @@ export function LibraryHome() {
             }}
           />
           <Field
-            label={shelf === 'taxa' ? 'Any name: scientific, common, former, or a few letters of each word' : 'A word'}
+            label={shelf === 'taxa' ? t('anyNameScientificCommonFormerOr') : t('aWord')}
             value={typed}
             onChangeText={setTyped}
             autoCapitalize="none"
@@ -112,10 +113,10 @@ export function LibraryHome() {
           />
           {shelf === 'taxa' && typed.trim() === '' ? (
             <Choice<BuildChoice>
-              label="Kind"
+              label={t('kind')}
               shown={false}
               options={[
-                { value: 'all', words: 'All' },
+                { value: 'all', words: t('all') },
                 ...(Object.keys(BUILD_WORDS) as (keyof typeof BUILD_WORDS)[]).map((value) => ({ value, words: BUILD_WORDS[value] })),
               ]}
               value={build}
@@ -125,13 +126,13 @@ export function LibraryHome() {
           {shelf === 'taxa' && typed.trim() !== '' && meaning.kind === 'ambiguous' ? (
             <Body role="status">
               {meaning.hits.length > 1
-                ? `“${typed.trim()}” means more than one tree. Which?`
-                : `No exact match for “${typed.trim()}”. Did you mean this?`}
+                ? t('meansMoreThanOneTreeWhich', { typed: typed.trim() })
+                : t('noExactMatchForDidYou', { typed: typed.trim() })}
             </Body>
           ) : null}
         </View>
       }
-      ListEmptyComponent={<Body role="status">No match. Try fewer letters, or another name.</Body>}
+      ListEmptyComponent={<Body role="status">{t('noMatchTryFewerLettersOr')}</Body>}
       renderItem={({ item }) => <RowView row={item} onOpen={open} />}
     />
   );
@@ -159,7 +160,7 @@ const RowView = memo(function RowView({ row, onOpen }: { row: Row; onOpen: (row:
         ) : (
           <>
             <Strong>{row.agent.name}</Strong>
-            <Small numberOfLines={2}>{row.agent.hosts.length > 0 ? `On ${row.agent.hosts.join(', ')}` : 'On any tree'}</Small>
+            <Small numberOfLines={2}>{row.agent.hosts.length > 0 ? t('on', { hosts: row.agent.hosts.join(', ') }) : t('onAnyTree')}</Small>
           </>
         )}
       </View>

@@ -6,16 +6,17 @@ import type { Taxon } from '@dendrix/core/knowledge';
 import { localMonth, monthsOf } from '@dendrix/core/time';
 import { Drawing } from '@/ui/drawing';
 import { Small, Strong } from '@/ui/text';
+import { t } from '@/words/library';
 
 const PART_WORDS: Record<PlatePart['part'], string> = {
-  tree: 'The tree',
-  leaf: 'Leaf',
-  underside: 'Underside, on the right',
-  twig: 'Twig and buds',
-  'bark-young': 'Bark when young',
-  'bark-old': 'Bark when old',
-  flower: 'Flower',
-  fruit: 'Fruit',
+  tree: t('theTree'),
+  leaf: t('leaf'),
+  underside: t('undersideOnTheRight'),
+  twig: t('twigAndBuds'),
+  'bark-young': t('barkWhenYoung'),
+  'bark-old': t('barkWhenOld'),
+  flower: t('flower'),
+  fruit: t('fruit'),
 };
 
 const SHOOTS = new Set(['needle', 'scale']);
@@ -24,11 +25,11 @@ function caption(taxon: Taxon, part: PlatePart, latitude: number): string {
   const months = (window: Taxon['months']['flower']) => monthWords(monthsOf(window).map((m) => localMonth(m, latitude)));
   const size = (id: string, unit: string) => {
     const record = taxon.traits[id];
-    return record?.kind === 'range' ? `${record.from} to ${record.to} ${unit}` : '';
+    return record?.kind === 'range' ? t('to', { from: record.from, to: record.to, unit }) : '';
   };
   switch (part.part) {
     case 'tree':
-      return `${taxon.matureHeight.from} to ${taxon.matureHeight.to} m`;
+      return t('toM', { from: taxon.matureHeight.from, to: taxon.matureHeight.to });
     case 'leaf':
       return size('leaf-length', 'cm');
     case 'flower':
@@ -48,9 +49,9 @@ export function Plate({ taxon, width, latitude }: { taxon: Taxon; width: number;
   return (
     <View className="flex-row flex-wrap justify-center gap-x-4 gap-y-5">
       {parts.map((part) => {
-        const words = part.part === 'leaf' && shoot ? 'Shoot' : PART_WORDS[part.part];
+        const words = part.part === 'leaf' && shoot ? t('shoot') : PART_WORDS[part.part];
         const swatch = part.part === 'bark-young' || part.part === 'bark-old';
-        const said = [words, caption(taxon, part, latitude), part.bar ? `bar ${part.bar}` : ''].filter(Boolean);
+        const said = [words, caption(taxon, part, latitude), part.bar ? t('bar', { bar: part.bar }) : ''].filter(Boolean);
         return (
           <View key={part.part} style={{ width }} className="justify-end gap-1">
             <Drawing

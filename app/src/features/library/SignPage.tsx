@@ -11,19 +11,20 @@ import { Button } from '@/ui/button';
 import { Card, Page, Remark } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
 import { LinkRow } from './TaxonPage';
+import { t } from '@/words/library';
 
 const FOUND_SAYS: Record<Sign['found'], string> = {
-  look: 'Seen from the ground.',
-  close: 'Looked for from near, with a lens.',
-  sound: 'Found with a mallet.',
-  probe: 'Found with a probe.',
-  dig: 'Found by scraping the soil away.',
+  look: t('seenFromTheGround'),
+  close: t('lookedForFromNearWithA'),
+  sound: t('foundWithAMallet'),
+  probe: t('foundWithAProbe'),
+  dig: t('foundByScrapingTheSoilAway'),
 };
 const BACKGROUND_SAYS: Record<Sign['background'], string> = {
-  common: 'Common on many trees without a specific cause.',
-  occasional: 'Met now and then with nothing in particular behind it.',
-  rare: 'Rarely seen without a cause.',
-  never: 'Direct evidence of the cause.',
+  common: t('commonOnManyTreesWithoutA'),
+  occasional: t('metNowAndThenWithNothing'),
+  rare: t('rarelySeenWithoutACause'),
+  never: t('directEvidenceOfTheCause'),
 };
 const SHOWN_CARDS = [5, 10, 20, 30, 45, 60, 80];
 const fieldWords = (field: string, spec: { label?: string | undefined; unit?: string | undefined; words?: string[] | undefined }) =>
@@ -33,7 +34,7 @@ const fieldWords = (field: string, spec: { label?: string | undefined; unit?: st
 export function SignPage({ id }: { id: string }) {
   const router = useRouter();
   const sign = library.signs.find((s) => s.id === id);
-  if (!sign) return <Missing what="sign" />;
+  if (!sign) return <Missing what={t('sign')} />;
   const normalOn = library.taxa.flatMap((taxon) =>
     [...taxon.habit, ...taxon.normal].filter((finding) => finding.sign === id).map((finding) => ({ taxon: taxon.name, why: finding.why })),
   );
@@ -48,51 +49,53 @@ export function SignPage({ id }: { id: string }) {
         </Remark>
       ))}
       <Card>
-        <Heading>What it means</Heading>
+        <Heading>{t('whatItMeans')}</Heading>
         <Body>{sign.means}</Body>
-        {sign.lookAlikes.length > 0 ? <Body>Looks similar: {sign.lookAlikes.join(', ')}.</Body> : null}
+        {sign.lookAlikes.length > 0 ? <Body>{t('looksSimilar', { lookAlikes: sign.lookAlikes.join(', ') })}</Body> : null}
         <Small>
-          Recorded at: {sign.zones.map(zoneWords).join(', ')}. {FOUND_SAYS[sign.found]} {BACKGROUND_SAYS[sign.background]}
+          {t('recordedAt', {
+            zones: sign.zones.map(zoneWords).join(', '),
+            found: FOUND_SAYS[sign.found],
+            background: BACKGROUND_SAYS[sign.background],
+          })}
         </Small>
         {Object.entries(sign.fields).length > 0 ? (
           <Small>
-            Often seen with:{' '}
-            {Object.entries(sign.fields)
-              .map(([field, spec]) => fieldWords(field, spec))
-              .join('; ')}
-            .
+            {t('oftenSeenWith', {
+              entries: Object.entries(sign.fields)
+                .map(([field, spec]) => fieldWords(field, spec))
+                .join('; '),
+            })}
           </Small>
         ) : null}
       </Card>
       <Card>
-        <Heading>Effect on the assessment</Heading>
+        <Heading>{t('effectOnTheAssessment')}</Heading>
         {sign.rules.map((rule) => (
           <Body key={`${rule.scale}/${rule.because}`}>
-            <Strong>
-              {capital(SCALE_WORDS[rule.scale])}, at least {rule.atLeast}:{' '}
-            </Strong>
+            <Strong>{t('atLeast', { scale: capital(SCALE_WORDS[rule.scale]), atLeast: rule.atLeast })} </Strong>
             {rule.because}
           </Body>
         ))}
-        {sign.rules.length === 0 ? <Small>On its own it does not change the assessment.</Small> : null}
+        {sign.rules.length === 0 ? <Small>{t('onItsOwnItDoesNot')}</Small> : null}
       </Card>
       {card ? (
         <Card>
-          <Heading>Estimated against these cards</Heading>
+          <Heading>{t('estimatedAgainstTheseCards')}</Heading>
           <View className="flex-row flex-wrap gap-2">
             {SHOWN_CARDS.map((percent) => (
               <View key={percent} className="w-[88px] items-center rounded-md border border-rule bg-sheet p-1">
-                <Drawing figure={referenceCard(card, percent)} width={80} height={80} label={`${percent} percent`} />
+                <Drawing figure={referenceCard(card, percent)} width={80} height={80} label={t('percent', { percent })} />
                 <Strong className="text-[14px]">{percent}%</Strong>
               </View>
             ))}
           </View>
-          <Small>Each is drawn to its true share, in steps of five in a visit.</Small>
+          <Small>{t('eachIsDrawnToItsTrue')}</Small>
         </Card>
       ) : null}
       {sign.calls.length > 0 ? (
         <Card>
-          <Heading>Action</Heading>
+          <Heading>{t('action')}</Heading>
           {sign.calls.map((call) => (
             <Body key={call.because}>
               <Strong>{capital(optionWords(call.do))}: </Strong>
@@ -103,7 +106,7 @@ export function SignPage({ id }: { id: string }) {
       ) : null}
       {sign.checkNext.length > 0 ? (
         <Card>
-          <Heading>Check next</Heading>
+          <Heading>{t('checkNext')}</Heading>
           {sign.checkNext.map((check) => (
             <Body key={check}>{check}</Body>
           ))}
@@ -111,7 +114,7 @@ export function SignPage({ id }: { id: string }) {
       ) : null}
       {sign.normal.length + normalOn.length > 0 ? (
         <Card>
-          <Heading>When it is normal</Heading>
+          <Heading>{t('whenItIsNormal')}</Heading>
           {sign.normal.map((normal) => (
             <Body key={normal.why}>{normal.why}</Body>
           ))}
@@ -125,13 +128,13 @@ export function SignPage({ id }: { id: string }) {
       ) : null}
       {showing.length > 0 ? (
         <Card>
-          <Heading>Possible causes</Heading>
+          <Heading>{t('possibleCauses')}</Heading>
           {showing.map((agent) => (
             <LinkRow key={agent.id} label={agent.name} onPress={() => router.push(`/library/agent/${agent.id}`)} />
           ))}
         </Card>
       ) : null}
-      <Small>Source: {sign.source}.</Small>
+      <Small>{t('source', { source: sign.source })}</Small>
     </Page>
   );
 }
@@ -141,16 +144,19 @@ export function AgentPage({ id }: { id: string }) {
   const router = useRouter();
   const district = useDistrict();
   const agent = library.agents.find((a) => a.id === id);
-  if (!agent) return <Missing what="agent" />;
+  if (!agent) return <Missing what={t('agent')} />;
   const here = district.agents[agent.id];
   return (
     <Page title={agent.name}>
       <Small>
-        {agent.scientific ? `${agent.scientific} · ` : ''}
-        {agent.kind} · {here ? (here === 'absent' ? 'not known here so far' : `${here} here`) : `${agent.prior} on its hosts`}
+        {[
+          agent.scientific ? `${agent.scientific} · ` : '',
+          `${agent.kind} · `,
+          here ? (here === 'absent' ? t('notKnownHereSoFar') : t('here', { here })) : t('onItsHosts', { prior: agent.prior }),
+        ].join('')}
       </Small>
       {agent.reportable ? (
-        <Remark mood="caution" title="Reporting">
+        <Remark mood="caution" title={t('reporting')}>
           {agent.reportable}
         </Remark>
       ) : null}
@@ -160,7 +166,7 @@ export function AgentPage({ id }: { id: string }) {
         </Remark>
       ))}
       <Card>
-        <Heading>Shows as</Heading>
+        <Heading>{t('showsAs')}</Heading>
         {agent.signs.map((entry) => {
           const sign = library.signs.find((s) => s.id === entry.sign);
           return (
@@ -174,16 +180,22 @@ export function AgentPage({ id }: { id: string }) {
         })}
         <Small>
           {agent.months
-            ? `Fresh in ${monthWords(agent.months.map((m) => localMonth(m, district.latitude)))}.`
-            : 'Signs are fresh all year.'}{' '}
-          On {agent.hosts.length > 0 ? agent.hosts.join(', ') : 'any tree'}.
+            ? agent.hosts.length > 0
+              ? t('freshInOn', {
+                  month: monthWords(agent.months.map((m) => localMonth(m, district.latitude))),
+                  hosts: agent.hosts.join(', '),
+                })
+              : t('freshInOnAnyTree', { month: monthWords(agent.months.map((m) => localMonth(m, district.latitude))) })
+            : agent.hosts.length > 0
+              ? t('signsAreFreshAllYearOn', { hosts: agent.hosts.join(', ') })
+              : t('signsAreFreshAllYearOn2')}
         </Small>
       </Card>
       <Card>
-        <Heading>How to be certain</Heading>
+        <Heading>{t('howToBeCertain')}</Heading>
         <Body>{agent.toldApart}</Body>
-        {agent.laboratory ? <Body>In the laboratory: {agent.laboratory}</Body> : null}
-        <Strong>Looks like it</Strong>
+        {agent.laboratory ? <Body>{t('inTheLaboratory', { laboratory: agent.laboratory })}</Body> : null}
+        <Strong>{t('looksLikeIt')}</Strong>
         {agent.lookAlikes.map((word) => {
           const other = library.agents.find((a) => a.id === word);
           return other ? (
@@ -194,15 +206,13 @@ export function AgentPage({ id }: { id: string }) {
         })}
       </Card>
       <Card>
-        <Heading>Course</Heading>
+        <Heading>{t('course')}</Heading>
         <Body>{agent.course}</Body>
-        <Heading>Management</Heading>
+        <Heading>{t('management')}</Heading>
         <Body>{agent.done}</Body>
-        <Small>
-          Look again within {agent.lookAgainMonths} months. Pesticide, pruning and felling must follow local rules and licensing.
-        </Small>
+        <Small>{t('lookAgainWithinMonthsPesticide', { lookAgainMonths: agent.lookAgainMonths })}</Small>
       </Card>
-      <Small>Source: {agent.source}.</Small>
+      <Small>{t('source', { source: agent.source })}</Small>
     </Page>
   );
 }
@@ -210,10 +220,10 @@ export function AgentPage({ id }: { id: string }) {
 function Missing({ what }: { what: string }) {
   const router = useRouter();
   return (
-    <Page title="Not in the library">
+    <Page title={t('notInTheLibrary')}>
       <View className="items-start gap-3">
-        <Body>No {what} has this name.</Body>
-        <Button onPress={() => router.navigate('/library')}>Open library</Button>
+        <Body>{t('noHasThisName', { what })}</Body>
+        <Button onPress={() => router.navigate('/library')}>{t('openLibrary')}</Button>
       </View>
     </Page>
   );

@@ -20,16 +20,17 @@ import { useWide } from '@/ui/wide';
 import { Plate } from './Plate';
 import { listWords, recordWords, traitNamed } from './words';
 import { YearStrip } from './YearStrip';
+import { t } from '@/words/library';
 
 const LINE_TITLES: Record<Line, string> = {
-  form: 'Form',
-  bark: 'Bark',
-  twig: 'Twig and bud',
-  leaf: 'Leaf',
-  'flower-fruit': 'Flower and fruit',
-  site: 'Site',
+  form: t('form'),
+  bark: t('bark'),
+  twig: t('twigAndBud'),
+  leaf: t('leaf'),
+  'flower-fruit': t('flowerAndFruit'),
+  site: t('site'),
 };
-const LONGEVITY = { short: 'short-lived', medium: 'lives several human generations', long: 'lives for centuries' } as const;
+const LONGEVITY = { short: 'short-lived', medium: t('livesSeveralHumanGenerations'), long: t('livesForCenturies') } as const;
 const signLabel = new Map(library.signs.map((sign) => [sign.id, sign.label]));
 
 /** Finds a taxon by the name in the address. */
@@ -43,9 +44,9 @@ export function TaxonPage({ slug }: { slug: string }) {
   const taxon = taxonOfSlug(slug);
   if (!taxon) {
     return (
-      <Page title="Not in the library">
-        <Body>No species has this name.</Body>
-        <Button onPress={() => router.navigate('/library')}>Open library</Button>
+      <Page title={t('notInTheLibrary')}>
+        <Body>{t('noSpeciesHasThisName')}</Body>
+        <Button onPress={() => router.navigate('/library')}>{t('openLibrary')}</Button>
       </Page>
     );
   }
@@ -55,10 +56,10 @@ export function TaxonPage({ slug }: { slug: string }) {
       <Header taxon={taxon} />
       <Card>
         <Plate taxon={taxon} width={wide ? 150 : 142} latitude={latitude} />
-        <Small>Drawn from the record: what it says is usual, not one tree. Bars give the size where a drawing is to scale.</Small>
+        <Small>{t('drawnFromTheRecordWhatIt')}</Small>
       </Card>
       <Card>
-        <Heading>The year</Heading>
+        <Heading>{t('theYear')}</Heading>
         <YearStrip taxon={taxon} month={month} latitude={latitude} />
       </Card>
       <Alikes taxon={taxon} />
@@ -77,9 +78,9 @@ export function TaxonPage({ slug }: { slug: string }) {
       ))}
       <InTown taxon={taxon} />
       <Small>
-        {taxon.name} {taxon.author}. Source of this record: {taxon.source};{' '}
-        {taxon.readAgain ? `read by a second person in ${taxon.readAgain}` : 'not yet read by a second person'}. Do not eat any part because
-        of a name given here.
+        {taxon.readAgain
+          ? t('sourceOfThisRecordReadBy', { name: taxon.name, author: taxon.author, source: taxon.source, readAgain: taxon.readAgain })
+          : t('sourceOfThisRecordNotYet', { name: taxon.name, author: taxon.author, source: taxon.source })}
       </Small>
     </>
   );
@@ -118,9 +119,11 @@ function Header({ taxon }: { taxon: Taxon }) {
     <View className="gap-1">
       <Title className="font-latin text-[30px] leading-[34px]">{taxon.name}</Title>
       <Small>
-        {taxon.author} · {taxon.family}
-        {taxon.formerFamily ? ` (in older books ${taxon.formerFamily})` : ''}
-        {taxon.rank === 'species' ? '' : ` · ${taxon.rank === 'hybrid' ? 'hybrid' : 'group of cultivars'}`}
+        {[
+          `${taxon.author} · ${taxon.family}`,
+          taxon.formerFamily ? t('inOlderBooks', { formerFamily: taxon.formerFamily }) : '',
+          taxon.rank === 'species' ? '' : taxon.rank === 'hybrid' ? t('hybrid') : t('groupOfCultivars'),
+        ].join('')}
       </Small>
       <Body>
         {taxon.commonNames.map(({ name, where, note }, i) => (
@@ -131,17 +134,26 @@ function Header({ taxon }: { taxon: Taxon }) {
           </Body>
         ))}
       </Body>
-      {taxon.synonyms.length > 0 ? <Small>Also written {taxon.synonyms.join(', ')}.</Small> : null}
+      {taxon.synonyms.length > 0 ? <Small>{t('alsoWritten', { synonyms: taxon.synonyms.join(', ') })}</Small> : null}
       <Small>
-        Origin: {taxon.origin}. {taxon.evergreen ? 'Evergreen' : 'Leafless for part of the year'}; {LONGEVITY[taxon.longevity]}; stem seldom
-        over {Math.round(taxon.maxDbh * 100)} cm.
+        {taxon.evergreen
+          ? t('originEvergreenStemSeldomOverCm', {
+              origin: taxon.origin,
+              longevity: LONGEVITY[taxon.longevity],
+              maxDbh: Math.round(taxon.maxDbh * 100),
+            })
+          : t('originLeaflessForPartOfThe', {
+              origin: taxon.origin,
+              longevity: LONGEVITY[taxon.longevity],
+              maxDbh: Math.round(taxon.maxDbh * 100),
+            })}
       </Small>
       <Small>
         {say.whereItGrows(taxon.where)} {say.countsBefore(district.name, countsIn(library.taxa, taxon, district, stock))}
       </Small>
       {recorded === '' ? null : <Small>{recorded}.</Small>}
       {lists.length > 0 ? (
-        <Remark mood={unwelcome ? 'caution' : 'settled'} title={`In ${district.name}`}>
+        <Remark mood={unwelcome ? 'caution' : 'settled'} title={t('in', { name: district.name })}>
           {`${capital(lists.join('; '))}.`}
         </Remark>
       ) : null}
@@ -157,7 +169,7 @@ function Alikes({ taxon }: { taxon: Taxon }) {
   if (alikes.length + taxon.notHeld.length === 0) return null;
   return (
     <Card className="gap-3">
-      <Heading>Similar species</Heading>
+      <Heading>{t('similarSpecies')}</Heading>
       {alikes.map((alike) => {
         const other = taxonNamed(alike.taxon);
         return (
@@ -175,15 +187,15 @@ function Alikes({ taxon }: { taxon: Taxon }) {
               {alike.marks.map((mark) => (
                 <Small key={`${mark.toldBy}/${mark.words}`} className="text-ink">
                   <Strong className="text-[14px]">{traitNamed(mark.by)?.label}: </Strong>
-                  {mark.toldBy === taxon.name ? mark.words : `Seen from ${mark.toldBy}: ${mark.words}`}
+                  {mark.toldBy === taxon.name ? mark.words : t('seenFrom', { toldBy: mark.toldBy, words: mark.words })}
                 </Small>
               ))}
               <Button
                 className="self-start"
-                label={`Tell ${taxon.name} and ${alike.taxon} apart`}
+                label={t('tellAndApart', { name: taxon.name, taxon: alike.taxon })}
                 onPress={() => router.push(`/library/tell-apart?taxa=${slugOf(taxon.name)},${slugOf(alike.taxon)}`)}
               >
-                Compare the two
+                {t('compareTheTwo')}
               </Button>
             </View>
           </View>
@@ -192,7 +204,7 @@ function Alikes({ taxon }: { taxon: Taxon }) {
       {taxon.notHeld.map((alike) => (
         <View key={alike.taxon} className="gap-1">
           <Latin className="text-[18px] leading-[22px]">{alike.taxon}</Latin>
-          <Small>Not in the library. The name is confirmed once one of these was seen:</Small>
+          <Small>{t('notInTheLibraryTheName')}</Small>
           {alike.marks.map((mark) => (
             <Small key={mark.words} className="text-ink">
               <Strong className="text-[14px]">{traitNamed(mark.by)?.label}: </Strong>
@@ -212,14 +224,14 @@ function Normal({ taxon }: { taxon: Taxon }) {
   if (usual.length + prone.length === 0) return null;
   return (
     <Card>
-      {usual.length > 0 ? <Heading>Normal for this species</Heading> : null}
+      {usual.length > 0 ? <Heading>{t('normalForThisSpecies')}</Heading> : null}
       {usual.map((finding) => (
         <Body key={`${finding.sign}/${finding.why}`}>
           <Strong>{signLabel.get(finding.sign) ?? finding.sign}: </Strong>
           {finding.why}
         </Body>
       ))}
-      {prone.length > 0 ? <Heading>Common problems</Heading> : null}
+      {prone.length > 0 ? <Heading>{t('commonProblems')}</Heading> : null}
       {prone.map(({ id, name }) => (
         <LinkRow key={id} label={name} onPress={() => router.push(`/library/agent/${id}`)} />
       ))}
@@ -249,13 +261,13 @@ function Traits({ taxon, line }: { taxon: Taxon; line: Line }) {
             {recordWords(trait, record).map(({ stage, words }) => (
               <Body key={stage ?? 'all'} className="text-[15px] leading-[20px]">
                 {stage ? <Strong className="text-[15px]">{stage}: </Strong> : null}
-                {words || 'not recorded'}
+                {words || t('notRecorded')}
               </Body>
             ))}
           </View>
         </View>
       ))}
-      {held.length === 0 ? <Small>No data.</Small> : null}
+      {held.length === 0 ? <Small>{t('noData')}</Small> : null}
     </Card>
   );
 }
@@ -266,20 +278,24 @@ function InTown({ taxon }: { taxon: Taxon }) {
   const { data: here, error } = useQuery(kindInTown(taxon.name));
   return (
     <Card>
-      <Heading>Where it grows in {district.name}</Heading>
+      <Heading>{t('whereItGrowsIn', { name: district.name })}</Heading>
       {here === undefined ? (
-        <Small>{error ? 'Where it grows is not on this device yet.' : 'Counting …'}</Small>
+        <Small>{error ? t('whereItGrowsIsNotOn') : t('counting')}</Small>
       ) : here.trees === 0 ? (
-        <Small>No tree of this species is recorded here.</Small>
+        <Small>{t('noTreeOfThisSpeciesIs')}</Small>
       ) : (
         <>
           <Body>
-            {here.trees} {here.trees === 1 ? 'tree' : 'trees'}: {here.streets.map(({ street, trees }) => `${street} ${trees}`).join(', ')}
-            {here.streets.reduce((sum, { trees }) => sum + trees, 0) < here.trees ? ', and elsewhere' : ''}.
+            {here.streets.reduce((sum, { trees }) => sum + trees, 0) < here.trees
+              ? t('treesAndElsewhere', {
+                  trees: here.trees,
+                  streets: here.streets.map(({ street, trees }) => `${street} ${trees}`).join(', '),
+                })
+              : t('treesStreets', { trees: here.trees, streets: here.streets.map(({ street, trees }) => `${street} ${trees}`).join(', ') })}
           </Body>
           <View className="flex-row flex-wrap gap-2">
             {here.some.map((tree) => (
-              <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
+              <Button key={tree.id} label={t('open', { tag: tree.tag, place: tree.place })} onPress={() => router.push(`/tree/${tree.id}`)}>
                 {tree.tag}
               </Button>
             ))}

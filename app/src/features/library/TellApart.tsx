@@ -15,13 +15,20 @@ import { Drawing } from '@/ui/drawing';
 import { Field } from '@/ui/field';
 import { useWide } from '@/ui/wide';
 import { taxonOfSlug } from './TaxonPage';
+import { t } from '@/words/library';
 
 const MOST = 4;
 /** Splits shown before "All marks". */
 const FIRST = 8;
 
 const powerWords = (power: number) =>
-  power > 0.9 ? 'nearly always separates them' : power > 0.65 ? 'usually separates them' : power > 0.4 ? 'often helps' : 'helps a little';
+  power > 0.9
+    ? t('nearlyAlwaysSeparatesThem')
+    : power > 0.65
+      ? t('usuallySeparatesThem')
+      : power > 0.4
+        ? t('oftenHelps')
+        : t('helpsALittle');
 
 /** Two to four taxa side by side, the marks that split them first. */
 export function TellApart() {
@@ -49,10 +56,14 @@ export function TellApart() {
     ).filter((split) => when === 'all' || chosen.every((taxon) => showsAt(split.trait, taxon, months)));
   }, [chosen, when, latitude]);
   return (
-    <Page title="Compare species" wide={wide}>
+    <Page title={t('compareSpecies')} wide={wide}>
       <View className="flex-row flex-wrap gap-2">
         {chosen.map((taxon) => (
-          <Button key={taxon.name} label={`Remove ${taxon.name}`} onPress={() => choose(chosen.filter((other) => other !== taxon))}>
+          <Button
+            key={taxon.name}
+            label={t('remove', { name: taxon.name })}
+            onPress={() => choose(chosen.filter((other) => other !== taxon))}
+          >
             {`${taxon.name}  ✕`}
           </Button>
         ))}
@@ -60,17 +71,17 @@ export function TellApart() {
       {chosen.length < MOST ? (
         <AddTaxon chosen={chosen} onAdd={(taxon) => choose([...chosen, taxon])} />
       ) : (
-        <Small>You can compare up to four.</Small>
+        <Small>{t('youCanCompareUpToFour')}</Small>
       )}
       {chosen.length < 2 ? (
-        <Body>Choose two to four species. The features that separate them appear side by side, best first.</Body>
+        <Body>{t('chooseTwoToFourSpeciesThe')}</Body>
       ) : (
         <>
           <Choice
-            label="When"
+            label={t('when')}
             options={[
-              { value: 'all', words: 'All year' },
-              { value: 'now', words: 'What shows now' },
+              { value: 'all', words: t('allYear') },
+              { value: 'now', words: t('whatShowsNow') },
             ]}
             value={when}
             onChange={setWhen}
@@ -84,7 +95,7 @@ export function TellApart() {
             ))}
           </View>
           {splits.length === 0 ? (
-            <Body role="status">No recorded feature separates them{when === 'now' ? ' in this month' : ''}.</Body>
+            <Body role="status">{when === 'now' ? t('noRecordedFeatureSeparatesThemIn') : t('noRecordedFeatureSeparatesThem')}</Body>
           ) : null}
           <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-4'}>
             {splits.slice(0, all ? undefined : FIRST).map((split) => (
@@ -93,7 +104,7 @@ export function TellApart() {
               </View>
             ))}
           </View>
-          {!all && splits.length > FIRST ? <Button onPress={() => setAll(true)}>{`All ${splits.length} marks`}</Button> : null}
+          {!all && splits.length > FIRST ? <Button onPress={() => setAll(true)}>{t('allMarks', { splits: splits.length })}</Button> : null}
         </>
       )}
     </Page>
@@ -106,14 +117,14 @@ function AddTaxon({ chosen, onAdd }: { chosen: readonly Taxon[]; onAdd: (taxon: 
   const hits = typed.trim().length >= 2 ? names.suggest(typed, 6).flatMap((hit) => taxonNamed(hit.taxon) ?? []) : [];
   return (
     <View className="gap-2">
-      <Field label="Add a tree by any name" value={typed} onChangeText={setTyped} autoCapitalize="none" autoCorrect={false} />
+      <Field label={t('addATreeByAnyName')} value={typed} onChangeText={setTyped} autoCapitalize="none" autoCorrect={false} />
       {hits
         .filter((taxon) => !chosen.includes(taxon))
         .map((taxon) => (
           <Pressable
             key={taxon.name}
             role="button"
-            aria-label={`Add ${taxon.name}`}
+            aria-label={t('add', { name: taxon.name })}
             onPress={() => {
               onAdd(taxon);
               setTyped('');
@@ -141,12 +152,17 @@ function SplitCard({ split }: { split: Split }) {
           const first = side.states[0];
           const figure = first ? figureFor(trait.id, first) : null;
           const labels = side.states.slice(0, 3).map((id) => trait.states.find((state) => state.id === id)?.label.toLowerCase() ?? id);
-          const number = side.from !== undefined ? `${side.from} to ${side.to}${trait.number?.unit ? ` ${trait.number.unit}` : ''}` : null;
+          const number =
+            side.from !== undefined
+              ? trait.number?.unit
+                ? t('to', { from: side.from, to: side.to ?? '', unit: trait.number.unit })
+                : t('fromToTo', { from: side.from, to: side.to ?? '' })
+              : null;
           return (
             <View key={side.taxon} className="min-w-0 flex-1 items-center gap-1">
               {figure ? <Drawing figure={figure} width="100%" height={84} label={`${side.taxon}: ${labels.join(', ')}`} /> : null}
-              <Strong className="text-center text-[15px] leading-[19px]">{number ?? labels[0] ?? 'not recorded'}</Strong>
-              {labels.length > 1 ? <Small className="text-center">or {labels.slice(1).join(', ')}</Small> : null}
+              <Strong className="text-center text-[15px] leading-[19px]">{number ?? labels[0] ?? t('notRecorded')}</Strong>
+              {labels.length > 1 ? <Small className="text-center">{t('or', { labels: labels.slice(1).join(', ') })}</Small> : null}
             </View>
           );
         })}

@@ -3,12 +3,13 @@ import { Text, View } from 'react-native';
 import type { Taxon } from '@dendrix/core/knowledge';
 import { localMonth, monthsOf } from '@dendrix/core/time';
 import { Small, Strong } from '@/ui/text';
+import { t } from '@/words/library';
 
 const ROWS = [
-  { key: 'leaf', words: 'In leaf', mark: 'bg-lichen' },
-  { key: 'flower', words: 'Flower', mark: 'bg-oxide' },
-  { key: 'fruit', words: 'Fruit', mark: 'bg-ink' },
-  { key: 'autumn', words: 'Autumn colour', mark: 'bg-sulphur' },
+  { key: 'leaf', words: t('inLeaf'), mark: 'bg-lichen' },
+  { key: 'flower', words: t('flower'), mark: 'bg-oxide' },
+  { key: 'fruit', words: t('fruit'), mark: 'bg-ink' },
+  { key: 'autumn', words: t('autumnColour'), mark: 'bg-sulphur' },
 ] as const;
 
 /** The year of a taxon at this district: what shows in which month, this month framed. */
@@ -44,7 +45,7 @@ export function YearStrip({ taxon, month, latitude }: { taxon: Taxon; month: num
           </View>
         );
       })}
-      <Small>At this district’s latitude; {MONTH_NAMES[month - 1]} is framed.</Small>
+      <Small>{t('atThisDistrictsLatitudeIsFramed', { monthNames: MONTH_NAMES[month - 1] ?? '' })}</Small>
     </View>
   );
 }

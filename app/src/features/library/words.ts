@@ -9,6 +9,7 @@ import {
   type TraitRecord,
 } from '@dendrix/core/knowledge';
 import { library } from '@/features/shell/library';
+import { t } from '@/words/library';
 
 const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
 export const traitNamed = (id: string): Trait | undefined => traits.get(id);
@@ -32,7 +33,12 @@ export function statesWords(trait: Trait, states: Partial<Record<string, Frequen
 export function recordWords(trait: Trait, record: TraitRecord): { stage: Stage | null; words: string }[] {
   if (record.kind === 'range') {
     const unit = trait.number?.unit ? ` ${trait.number.unit}` : '';
-    return [{ stage: null, words: record.from === record.to ? `${record.from}${unit}` : `${record.from} to ${record.to}${unit}` }];
+    return [
+      {
+        stage: null,
+        words: record.from === record.to ? `${record.from}${unit}` : t('fromToToUnit', { from: record.from, to: record.to, unit }),
+      },
+    ];
   }
   const same = STAGES.every((stage) => JSON.stringify(record[stage]) === JSON.stringify(record.mature));
   return same
@@ -41,11 +47,11 @@ export function recordWords(trait: Trait, record: TraitRecord): { stage: Stage |
 }
 
 const LISTS: [keyof District['lists'], string][] = [
-  ['protected', 'protected here: work on it needs a permit first'],
-  ['approved', 'on the list of trees approved for planting'],
-  ['watched', 'watched: it spreads here'],
-  ['invasive', 'listed as invasive here'],
-  ['rare', 'rare here: retain as long as possible'],
+  ['protected', t('protectedHereWorkOnItNeeds')],
+  ['approved', t('onTheListOfTreesApproved')],
+  ['watched', t('watchedItSpreadsHere')],
+  ['invasive', t('listedAsInvasiveHere')],
+  ['rare', t('rareHereRetainAsLongAs')],
 ];
 
 /** How a district's lists stand to an accepted name, in words; empty when none names it or its genus. */

@@ -12,6 +12,7 @@ import { Body, Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
+import { t } from '@/words/map';
 
 interface Props {
   place: { latitude: number; longitude: number } | null;
@@ -52,15 +53,15 @@ export function AddTree({ place, onPlace, onClose }: Props) {
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => onPlace({ latitude: coords.latitude, longitude: coords.longitude }),
-      () => setProblem('Location not available. Tap the tree’s position on the map.'),
+      () => setProblem(t('locationNotAvailableTapTheTrees')),
       { enableHighAccuracy: true, timeout: 8000 },
     );
   const add = async () => {
     if (!place) return;
-    if (await tagTaken(client, tag.trim())) return setProblem(`Tag ${tag.trim()} is already in use. Enter a different tag.`);
+    if (await tagTaken(client, tag.trim())) return setProblem(t('tagIsAlreadyInUseEnter', { tag: tag.trim() }));
     const plantedYear = year.trim() === '' ? null : Number(year);
     if (plantedYear !== null && !(Number.isInteger(plantedYear) && plantedYear >= 1500 && plantedYear <= thisYear()))
-      return setProblem(`Enter a planting year from 1500 to ${thisYear()}.`);
+      return setProblem(t('enterAPlantingYearFrom1500', { thisYear: thisYear() }));
     const body = {
       tag: tag.trim(),
       ...place,
@@ -71,9 +72,9 @@ export function AddTree({ place, onPlace, onClose }: Props) {
       note: '',
     };
     const checked = treeSubmission.safeParse(body);
-    if (!checked.success) return setProblem(checked.error.issues[0]?.message ?? 'Enter the missing details.');
+    if (!checked.success) return setProblem(checked.error.issues[0]?.message ?? t('enterTheMissingDetails'));
     const id = newId();
-    await post({ id, kind: 'tree', queuedAt: new Date().toISOString(), words: `New tree ${body.tag}`, body: checked.data });
+    await post({ id, kind: 'tree', queuedAt: new Date().toISOString(), words: t('newTree', { tag: body.tag }), body: checked.data });
     onClose(id);
   };
   if (!place) {
@@ -81,7 +82,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
     return (
       <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3">
         <Body>
-          <Strong>Add a tree.</Strong> Tap the spot on the map where it stands.
+          <Strong>{t('addATree')}</Strong> {t('tapTheSpotOnTheMap')}
         </Body>
         {problem ? (
           <Small role="alert" className="font-body-bold text-oxide">
@@ -90,54 +91,54 @@ export function AddTree({ place, onPlace, onClose }: Props) {
         ) : null}
         <View className="flex-row gap-2">
           <Button className="flex-1" onPress={locate}>
-            My location
+            {t('myLocation')}
           </Button>
           <Button className="flex-1" onPress={() => onClose(null)}>
-            Cancel
+            {t('cancel')}
           </Button>
         </View>
       </View>
     );
   }
   return (
-    <View className="max-h-[60%] gap-3 overflow-scroll border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label="Add a tree">
+    <View className="max-h-[60%] gap-3 overflow-scroll border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label={t('addATree2')}>
       <View className="flex-row items-center justify-between gap-3">
-        <Strong className="font-head-semi text-[18px]">Add a tree</Strong>
-        <Button onPress={() => onClose(null)}>Cancel</Button>
+        <Strong className="font-head-semi text-[18px]">{t('addATree2')}</Strong>
+        <Button onPress={() => onClose(null)}>{t('cancel')}</Button>
       </View>
-      <Body>
-        At {place.latitude.toFixed(6)}, {place.longitude.toFixed(6)}. Tap again to move the pin.
-      </Body>
+      <Body>{t('atTapAgainToMoveThe', { latitude: place.latitude.toFixed(6), longitude: place.longitude.toFixed(6) })}</Body>
       {near ? (
-        <Remark
-          mood="caution"
-          title={`Same tree as ${near.tag}?`}
-        >{`A tree stands ${distance(near, place).toFixed(1)} m from here already (${near.taxon ?? near.writtenName ?? 'no name yet'}).`}</Remark>
+        <Remark mood="caution" title={t('sameTreeAs', { tag: near.tag })}>
+          {t('aTreeStandsMFromHere', {
+            distance: distance(near, place).toFixed(1),
+            taxon: near.taxon ?? near.writtenName ?? t('noNameYet'),
+          })}
+        </Remark>
       ) : null}
       <View className="flex-row gap-3">
-        <Field className="flex-1" label="Tag" value={tag} onChangeText={setTag} />
-        <Field className="flex-1" label="Planted in" value={year} inputMode="numeric" onChangeText={setYear} />
+        <Field className="flex-1" label={t('tag')} value={tag} onChangeText={setTag} />
+        <Field className="flex-1" label={t('plantedIn')} value={year} inputMode="numeric" onChangeText={setYear} />
       </View>
-      <Field label="Street or park" value={where} onChangeText={setWhere} />
+      <Field label={t('streetOrPark')} value={where} onChangeText={setWhere} />
       <Choice
-        label="Site type"
+        label={t('siteType')}
         shown={false}
         options={[
-          { value: 'street', words: 'Street' },
-          { value: 'park', words: 'Park' },
-          { value: 'garden', words: 'Garden' },
-          { value: 'other', words: 'Elsewhere' },
+          { value: 'street', words: t('street') },
+          { value: 'park', words: t('park') },
+          { value: 'garden', words: t('garden') },
+          { value: 'other', words: t('elsewhere') },
         ]}
         value={siteKind}
         onChange={setSiteKind}
       />
       <Choice
-        label="Planted?"
+        label={t('planted')}
         shown={false}
         options={[
-          { value: 'yes', words: 'Planted' },
+          { value: 'yes', words: t('planted2') },
           { value: 'no', words: 'Self-sown' },
-          { value: 'unknown', words: 'Not known' },
+          { value: 'unknown', words: t('notKnown') },
         ]}
         value={planted}
         onChange={setPlanted}
@@ -148,7 +149,7 @@ export function AddTree({ place, onPlace, onClose }: Props) {
         </Small>
       ) : null}
       <Button kind="next" onPress={() => void add()}>
-        Add tree
+        {t('addTree')}
       </Button>
     </View>
   );

@@ -10,6 +10,7 @@ import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
+import { t } from '@/words/map';
 
 /** Holds the trees of an area on the device: how many and how large is said before. They are let go under More. */
 export function HoldArea({ box, today, onClose }: { box: Box; today: string; onClose: () => void }) {
@@ -25,7 +26,7 @@ export function HoldArea({ box, today, onClose }: { box: Box; today: string; onC
     setDone(0);
     stop.current = new AbortController();
     try {
-      const area = { id: newId(), name: name.trim() || 'An area of the map', box, version: counted.data?.version ?? '' };
+      const area = { id: newId(), name: name.trim() || t('anAreaOfTheMap'), box, version: counted.data?.version ?? '' };
       await holdArea(area, setDone, stop.current.signal);
       await client.invalidateQueries({ queryKey: ['held'] });
       onClose();
@@ -35,23 +36,23 @@ export function HoldArea({ box, today, onClose }: { box: Box; today: string; onC
     }
   };
   return (
-    <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label="Download this area">
-      <Remark mood="second" title="Download this area">
+    <View className="gap-2 border-t-2 border-ink bg-sheet px-4 py-3" role="form" aria-label={t('downloadThisArea')}>
+      <Remark mood="second" title={t('downloadThisArea')}>
         <View className="gap-2">
           {trees === undefined ? (
-            <Body>{counted.error ? counted.error.message : 'Counting its trees …'}</Body>
+            <Body>{counted.error ? counted.error.message : t('countingItsTrees')}</Body>
           ) : trees > LARGEST_AREA ? (
             <Body>
-              About {trees.toLocaleString('en')} trees: more than {LARGEST_AREA.toLocaleString('en')} cannot be downloaded at once. Zoom in.
+              {t('aboutTreesMoreThanCannotBe', { trees: trees.toLocaleString('en'), largestArea: LARGEST_AREA.toLocaleString('en') })}
             </Body>
           ) : (
             <Body>
-              About {trees.toLocaleString('en')} trees, {megabytes(trees * BYTES_A_TREE)}: lists, search and map will work offline.
+              {t('aboutTreesListsSearchAndMap', { trees: trees.toLocaleString('en'), megabytes: megabytes(trees * BYTES_A_TREE) })}
             </Body>
           )}
-          {done !== null ? <Small role="status">{done} trees fetched …</Small> : null}
+          {done !== null ? <Small role="status">{t('treesFetched', { done })}</Small> : null}
           {problem ? <Small role="alert">{problem}</Small> : null}
-          <Field label="Area name" value={name} onChangeText={setName} hint="such as Northgate" />
+          <Field label={t('areaName')} value={name} onChangeText={setName} hint={t('suchAsNorthgate')} />
           <View className="flex-row gap-2">
             <Button
               kind="next"
@@ -59,7 +60,7 @@ export function HoldArea({ box, today, onClose }: { box: Box; today: string; onC
               disabled={trees === undefined || trees === 0 || trees > LARGEST_AREA || done !== null}
               onPress={() => void hold()}
             >
-              Download
+              {t('download')}
             </Button>
             <Button
               className="flex-1"
@@ -68,7 +69,7 @@ export function HoldArea({ box, today, onClose }: { box: Box; today: string; onC
                 onClose();
               }}
             >
-              Cancel
+              {t('cancel')}
             </Button>
           </View>
         </View>

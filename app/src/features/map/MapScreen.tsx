@@ -29,6 +29,7 @@ import { AddTree } from './AddTree';
 import { useBehind } from './behind';
 import { HoldArea } from './HoldArea';
 import { ASK_WORDS, MARKS, type Mark } from './marks';
+import { t } from '@/words/map';
 
 const TreeMap = lazy(() => import('./maps').then((maps) => ({ default: maps.TreeMap })));
 
@@ -60,7 +61,7 @@ export function MapScreen() {
     if (held && town.isError) return countAnswers(ask, held, today);
     return town.data?.counts[ask] ?? {};
   }, [held, town.isError, town.data, ask, today]);
-  if ((!town.data && !held) || !behind) return <Waiting what="the map" problem={town.error?.message} />;
+  if ((!town.data && !held) || !behind) return <Waiting what={t('theMap')} problem={town.error?.message} />;
   const sum = Object.values(counts).reduce((all, n) => all + n, 0) + added.length;
   const shown = only === null ? sum : (counts[only] ?? 0);
   const mayAdd = account !== null && account.role !== 'viewer';
@@ -68,13 +69,13 @@ export function MapScreen() {
   return (
     <View className="min-h-0 flex-1">
       {/* Said, not shown: the map itself is what is seen. */}
-      <Title className="absolute h-px w-px overflow-hidden opacity-0">Map</Title>
+      <Title className="absolute h-px w-px overflow-hidden opacity-0">{t('map')}</Title>
       <ScrollView
         horizontal
         className="flex-grow-0 border-b border-rule"
         contentContainerClassName="gap-2 px-3 py-2"
         role="radiogroup"
-        aria-label="Show on map"
+        aria-label={t('showOnMap')}
       >
         {ASKS.map((question) => {
           const on = question === ask;
@@ -95,7 +96,7 @@ export function MapScreen() {
         })}
       </ScrollView>
       <View className="min-h-0 flex-1">
-        <Suspense fallback={<Waiting what="the map" />}>
+        <Suspense fallback={<Waiting what={t('theMap')} />}>
           <TreeMap
             behind={behind}
             district={district}
@@ -122,7 +123,7 @@ export function MapScreen() {
         <View
           className={`absolute left-3 top-3 gap-0 rounded-md border border-rule bg-sheet p-1 ${wide ? '' : 'max-w-[70%]'}`}
           role="group"
-          aria-label="Legend; tap one to see only those"
+          aria-label={t('legendTapOneToSeeOnly')}
         >
           {MARKS[ask].map((mark) => (
             <LegendLine
@@ -155,10 +156,10 @@ export function MapScreen() {
           ) : (
             <View className="flex-row items-center justify-between gap-3">
               <Body className="flex-1">
-                <Strong>{shown.toLocaleString('en')} trees.</Strong> Tap one.
+                <Strong>{t('trees', { shown: shown.toLocaleString('en') })}</Strong> {t('tapOne')}
               </Body>
-              {view && (town.data?.trees ?? 0) > SMALL_TOWN ? <Button onPress={() => setHolding(view)}>Download area</Button> : null}
-              {mayAdd ? <Button onPress={() => setAdding(true)}>Add a tree</Button> : null}
+              {view && (town.data?.trees ?? 0) > SMALL_TOWN ? <Button onPress={() => setHolding(view)}>{t('downloadArea')}</Button> : null}
+              {mayAdd ? <Button onPress={() => setAdding(true)}>{t('addATree2')}</Button> : null}
             </View>
           )}
         </View>
@@ -209,23 +210,25 @@ function Chosen({ picked, tree, today, wide, mayVisit }: ChosenProps) {
             {tree?.place ?? ''}
           </Small>
         </View>
-        <Latin>{tree ? (tree.taxon ?? 'not yet named') : '…'}</Latin>
+        <Latin>{tree ? (tree.taxon ?? t('notYetNamed')) : '…'}</Latin>
         {tree ? (
           <Small numberOfLines={2}>
-            {tree.taxon ? `${commonName(tree.taxon)} · ` : tree.writtenName ? `the list says “${tree.writtenName}” · ` : ''}
-            {standingWords(tree.standing).toLowerCase()}
-            {tree.dueOn ? ` · ${dueWords(today, tree.dueOn)}` : ''}
+            {[
+              tree.taxon ? `${commonName(tree.taxon)} · ` : tree.writtenName ? t('theListSays', { writtenName: tree.writtenName }) : '',
+              standingWords(tree.standing).toLowerCase(),
+              tree.dueOn ? ` · ${dueWords(today, tree.dueOn)}` : '',
+            ].join('')}
           </Small>
         ) : null}
       </View>
       <View className="flex-row gap-2">
         {mayVisit ? (
           <Button kind="next" className="flex-1" onPress={() => router.push(`/visit/${picked.id}`)}>
-            Start a visit
+            {t('startAVisit')}
           </Button>
         ) : null}
         <Button className="flex-1" onPress={() => router.push(`/tree/${picked.id}`)}>
-          Open tree
+          {t('openTree')}
         </Button>
       </View>
     </View>

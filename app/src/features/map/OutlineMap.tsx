@@ -6,6 +6,7 @@ import { boxOfOutline, type Outline, type Place } from '@dendrix/core/geo';
 import { useTheme } from '@/ui/theme';
 import type { Behind } from './what-lies-behind';
 import { mapStyle } from './style';
+import { t } from '@/words/map';
 
 type Corner = [number, number];
 
@@ -112,7 +113,7 @@ export function OutlineMap({
     <View
       ref={holder}
       role="application"
-      aria-label="Map to draw the outline on"
+      aria-label={t('mapToDrawTheOutlineOn')}
       style={{ height: 320 }}
       className="border border-ink"
       testID={ready ? 'outline-ready' : 'outline-loading'}

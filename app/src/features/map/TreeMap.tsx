@@ -21,6 +21,7 @@ import { drawLabel, drawMark, LABEL, labelName, markName, MARKS, PARTS, readLabe
 import type { Behind } from './what-lies-behind';
 import { mapStyle } from './style';
 import { addTreeSource, tilesOf } from './tree-source';
+import { t } from '@/words/map';
 
 interface Props {
   /** What lies behind the trees. */
@@ -310,7 +311,7 @@ export function TreeMap({
     <View
       ref={holder}
       role="application"
-      aria-label="Map of the district"
+      aria-label={t('mapOfTheDistrict')}
       className="flex-1"
       style={{ minHeight: 200 }}
       testID={ready ? 'map-ready' : 'map-loading'}

@@ -1,7 +1,13 @@
 import type { Ask } from '@dendrix/core/town';
 import type { Palette } from '@/ui/palette';
+import { t } from '@/words/map';
 
-export const ASK_WORDS: Record<Ask, string> = { due: 'When due', name: 'How sure the name', vigour: 'Vigour', soundness: 'Structure' };
+export const ASK_WORDS: Record<Ask, string> = {
+  due: t('whenDue'),
+  name: t('howSureTheName'),
+  vigour: t('vigour'),
+  soundness: t('structure'),
+};
 
 type Form = 'disc' | 'ring' | 'half' | 'diamond' | 'triangle' | 'cross' | 'dot';
 type Tone = 'oxide' | 'lichen' | 'slate' | 'sulphur' | 'soft';
@@ -18,32 +24,32 @@ export interface Mark {
 
 const mark = (key: string, words: string, form: Form, tone: Tone, size = 1): Mark => ({ key, words, form, tone, size });
 
-const BLANK = mark('blank', 'not inspected', 'dot', 'soft', 0.7);
+const BLANK = mark('blank', t('notInspected'), 'dot', 'soft', 0.7);
 export const MARKS: Record<Ask, readonly Mark[]> = {
   due: [
-    mark('over', 'due or overdue', 'disc', 'oxide', 1.35),
-    mark('soon', 'within three months', 'half', 'oxide', 1.1),
+    mark('over', t('dueOrOverdue'), 'disc', 'oxide', 1.35),
+    mark('soon', t('withinThreeMonths'), 'half', 'oxide', 1.1),
     mark('later', 'later', 'ring', 'lichen'),
-    mark('never', 'no date yet', 'dot', 'soft', 0.7),
+    mark('never', t('noDateYet'), 'dot', 'soft', 0.7),
   ],
   name: [
-    mark('confirmed', 'confirmed or corrected', 'diamond', 'slate', 1.1),
+    mark('confirmed', t('confirmedOrCorrected'), 'diamond', 'slate', 1.1),
     mark('proposed', 'proposed', 'half', 'slate', 1.1),
-    mark('questioned', 'questioned or contested', 'triangle', 'sulphur', 1.3),
-    mark('listed', 'from the list, unchecked', 'dot', 'soft', 0.7),
-    mark('unnamed', 'no name', 'ring', 'oxide'),
+    mark('questioned', t('questionedOrContested'), 'triangle', 'sulphur', 1.3),
+    mark('listed', t('fromTheListUnchecked'), 'dot', 'soft', 0.7),
+    mark('unnamed', t('noName'), 'ring', 'oxide'),
   ],
   vigour: [
-    mark('good', 'good or fair', 'disc', 'lichen'),
+    mark('good', t('goodOrFair'), 'disc', 'lichen'),
     mark('strained', 'stressed', 'half', 'sulphur', 1.2),
-    mark('failing', 'declining or dead', 'cross', 'oxide', 1.35),
+    mark('failing', t('decliningOrDead'), 'cross', 'oxide', 1.35),
     BLANK,
   ],
   soundness: [
-    mark('none', 'no defect seen', 'disc', 'lichen'),
-    mark('partly', 'no defect on the parts inspected', 'ring', 'lichen'),
+    mark('none', t('noDefectSeen'), 'disc', 'lichen'),
+    mark('partly', t('noDefectOnThePartsInspected'), 'ring', 'lichen'),
     mark('weak', 'defect', 'half', 'sulphur', 1.2),
-    mark('serious', 'serious, or act now', 'triangle', 'oxide', 1.4),
+    mark('serious', t('seriousOrActNow'), 'triangle', 'oxide', 1.4),
     BLANK,
   ],
 };

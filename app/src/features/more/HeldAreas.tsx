@@ -6,6 +6,7 @@ import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card } from '@/ui/surface';
 import { dayThere } from '@/features/shell/today';
+import { t } from '@/words/more';
 
 /** The areas whose trees the device holds, how much room they take, and a way to let each go. */
 export function HeldAreas() {
@@ -13,28 +14,37 @@ export function HeldAreas() {
   const areas = useQuery({ queryKey: ['held', 'areas'], queryFn: heldAreas, staleTime: 0 }).data ?? [];
   return (
     <Card className="gap-3">
-      <Heading>Offline areas</Heading>
-      {areas.length === 0 ? <Body>No offline areas yet. Choose an area on the map to use it offline.</Body> : null}
+      <Heading>{t('offlineAreas')}</Heading>
+      {areas.length === 0 ? <Body>{t('noOfflineAreasYetChooseAn')}</Body> : null}
       {areas.map((area) => (
         <View key={area.id} className="flex-row items-center gap-3 border-b border-rule pb-2">
           <View className="min-w-0 flex-1">
             <Strong>{area.name}</Strong>
             <Small>
-              {area.trees.toLocaleString('en')} trees, {megabytes(area.trees * BYTES_A_TREE)}, as of {dayWords(dayThere(area.heldAt))}
-              {area.id === WHOLE_TOWN ? '; a town this size is saved automatically' : ''}
+              {area.id === WHOLE_TOWN
+                ? t('treesAsOfATownThis', {
+                    trees: area.trees.toLocaleString('en'),
+                    megabytes: megabytes(area.trees * BYTES_A_TREE),
+                    day: dayWords(dayThere(area.heldAt)),
+                  })
+                : t('treesAsOf', {
+                    trees: area.trees.toLocaleString('en'),
+                    megabytes: megabytes(area.trees * BYTES_A_TREE),
+                    day: dayWords(dayThere(area.heldAt)),
+                  })}
             </Small>
           </View>
           {area.id === WHOLE_TOWN ? null : (
             <Button
-              label={`Remove ${area.name}`}
+              label={t('remove', { name: area.name })}
               onPress={() => void letGo(area.id).then(() => client.invalidateQueries({ queryKey: ['held'] }))}
             >
-              Remove
+              {t('remove2')}
             </Button>
           )}
         </View>
       ))}
-      <Small>Today’s round is also saved here, with the full record of its trees.</Small>
+      <Small>{t('todaysRoundIsAlsoSavedHere')}</Small>
     </Card>
   );
 }

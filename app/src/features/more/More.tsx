@@ -20,6 +20,7 @@ import { Button, Choice } from '@/ui/button';
 import { Card, Page, Remark } from '@/ui/surface';
 import { useTheme } from '@/ui/theme';
 import type { ThemeChoice } from '@/ui/theme';
+import { t } from '@/words/more';
 
 /** Who is signed in, what waits, how things are shown, and the lists in and out. */
 export function More() {
@@ -31,92 +32,91 @@ export function More() {
   const { settings, change } = useSettings();
   const { choice, choose } = useTheme();
   return (
-    <Page title="More">
+    <Page title={t('more')}>
       <Card>
-        <Heading>Library</Heading>
-        <Body>{`${library.taxa.length} trees with their plates, what is normal on them and what they are taken for; signs and agents.`}</Body>
+        <Heading>{t('library')}</Heading>
+        <Body>{t('treesWithTheirPlatesWhatIs', { taxa: library.taxa.length })}</Body>
         <View className="flex-row gap-2">
           <Button kind="next" className="flex-1" onPress={() => router.push('/library')}>
-            Open the library
+            {t('openTheLibrary')}
           </Button>
           <Button className="flex-1" onPress={() => router.push('/library/tell-apart')}>
-            Tell apart
+            {t('tellApart')}
           </Button>
         </View>
       </Card>
       <Card>
         <Heading>{account?.name ?? ''}</Heading>
         <Small>
-          Signed in as {account?.role}.{' '}
-          {parcels.length > 0 ? 'What waits stays on this device when you sign out, and goes out when you sign in here again.' : ''}
+          {parcels.length > 0
+            ? t('signedInAsWhatWaitsStays', { role: account?.role ?? '' })
+            : t('signedInAs', { role: account?.role ?? '' })}
         </Small>
         {signOut.error ? (
           <Remark mood="caution">
-            {signOut.error instanceof NoSignal
-              ? 'Signing out needs a connection. Offline, the session would stay open on the server.'
-              : signOut.error.message}
+            {signOut.error instanceof NoSignal ? t('signingOutNeedsAConnectionOffline') : signOut.error.message}
           </Remark>
         ) : null}
         <View className="flex-row flex-wrap gap-2">
           <Button onPress={() => signOut.mutate({ everywhere: false })} disabled={signOut.isPending}>
-            Sign out
+            {t('signOut')}
           </Button>
           <Button onPress={() => signOut.mutate({ everywhere: true })} disabled={signOut.isPending}>
-            Sign out everywhere
+            {t('signOutEverywhere')}
           </Button>
         </View>
       </Card>
       <ForYou />
       <Card>
-        <Heading>Access and the town</Heading>
-        <Body>Your second factor, password and devices{mayRun ? '; the districts, lists and map of the town' : ''}.</Body>
+        <Heading>{t('accessAndTheTown')}</Heading>
+        <Body>{mayRun ? t('yourSecondFactorPasswordAndDevices') : t('yourSecondFactorPasswordAndDevices2')}</Body>
         <View className="flex-row flex-wrap gap-2">
-          <Button onPress={() => router.push('/access')}>Your access</Button>
-          {mayRun ? <Button onPress={() => router.push('/set-up')}>Setting up</Button> : null}
-          {account?.role === 'administrator' ? <Button onPress={() => router.push('/people')}>People</Button> : null}
+          <Button onPress={() => router.push('/access')}>{t('yourAccess')}</Button>
+          {mayRun ? <Button onPress={() => router.push('/set-up')}>{t('settingUp')}</Button> : null}
+          {account?.role === 'administrator' ? <Button onPress={() => router.push('/people')}>{t('people')}</Button> : null}
         </View>
       </Card>
       <Card>
-        <Heading>The work together</Heading>
-        <Body>Rounds of a day for one crew or several, and how far people read the same alike.</Body>
+        <Heading>{t('theWorkTogether')}</Heading>
+        <Body>{t('roundsOfADayForOne')}</Body>
         <View className="flex-row flex-wrap gap-2">
-          <Button onPress={() => router.push('/round')}>Rounds</Button>
-          {account && mayAct(account.role, 'reviewer') ? <Button onPress={() => router.push('/agreement')}>Agreement</Button> : null}
+          <Button onPress={() => router.push('/round')}>{t('rounds')}</Button>
+          {account && mayAct(account.role, 'reviewer') ? <Button onPress={() => router.push('/agreement')}>{t('agreement')}</Button> : null}
         </View>
       </Card>
       <Card>
-        <Heading>Lists in and out</Heading>
-        <Body>Import a municipal tree list, or export all trees as CSV or GeoJSON.</Body>
-        <Button onPress={() => router.push('/exchange')}>Exchange</Button>
+        <Heading>{t('listsInAndOut')}</Heading>
+        <Body>{t('importAMunicipalTreeListOr')}</Body>
+        <Button onPress={() => router.push('/exchange')}>{t('exchange')}</Button>
       </Card>
       <WaitingList />
       <HeldAreas />
       <Card className="gap-4">
-        <Heading>On this device</Heading>
+        <Heading>{t('onThisDevice')}</Heading>
         <Choice<ThemeChoice>
-          label="Light"
+          label={t('light')}
           options={[
-            { value: 'as the device', words: 'As the device' },
-            { value: 'day', words: 'Day' },
-            { value: 'dusk', words: 'Dusk' },
+            { value: 'as the device', words: t('asTheDevice') },
+            { value: 'day', words: t('day') },
+            { value: 'dusk', words: t('dusk') },
           ]}
           value={choice}
           onChange={choose}
         />
         <Choice
-          label="Units"
+          label={t('units')}
           options={[
-            { value: 'metric', words: 'Metres, centimetres' },
-            { value: 'feet', words: 'Feet, inches' },
+            { value: 'metric', words: t('metresCentimetres') },
+            { value: 'feet', words: t('feetInches') },
           ]}
           value={settings.units}
           onChange={(units) => change({ units })}
         />
         <Choice
-          label="Stems are read as"
+          label={t('stemsAreReadAs')}
           options={[
-            { value: 'girth', words: 'Girth' },
-            { value: 'diameter', words: 'Diameter' },
+            { value: 'girth', words: t('girth') },
+            { value: 'diameter', words: t('diameter') },
           ]}
           value={settings.stem}
           onChange={(stem) => change({ stem })}
@@ -126,25 +126,21 @@ export function More() {
       <SecondLookShare mayPick={mayRun} />
       <Practice mayPick={mayRun} />
       <Card>
-        <Heading>Limits of this record</Heading>
-        <Body>
-          Do not eat anything because of a name given here. This is a visual assessment from the ground. If people or property are below, a
-          qualified assessor must confirm it. Felling, pruning and pesticide work must follow local rules, permits, protected-species law
-          and licensing.
-        </Body>
+        <Heading>{t('limitsOfThisRecord')}</Heading>
+        <Body>{t('doNotEatAnythingBecauseOf')}</Body>
       </Card>
       <Small>
-        Library <Strong className="text-[14px]">{library.version}</Strong>: {library.taxa.length} taxa, {library.signs.length} signs,{' '}
-        {library.agents.length} agents.
+        {t('library')} <Strong className="text-[14px]">{library.version}</Strong>
+        {t('taxaSignsAgents', { taxa: library.taxa.length, signs: library.signs.length, agents: library.agents.length })}
       </Small>
     </Page>
   );
 }
 
-const RULE_WORDS = { 'three-lines': 'Three lines, none against', 'decisive-mark': 'One decisive mark' } as const;
+const RULE_WORDS = { 'three-lines': t('threeLinesNoneAgainst'), 'decisive-mark': t('oneDecisiveMark') } as const;
 const RULE_MEANS = {
-  'three-lines': 'Three lines of evidence each speak for the name, none against it, and every look-alike is ten times less likely.',
-  'decisive-mark': 'One mark seen for sure that no other tree on the district’s list shows, and nothing against the name.',
+  'three-lines': t('threeLinesOfEvidenceEachSpeak'),
+  'decisive-mark': t('oneMarkSeenForSureThat'),
 } as const;
 
 /** What confirms a name is the organisation's to pick; visits keep the rule they were made under. */
@@ -154,10 +150,10 @@ function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
   const pick = usePick();
   return (
     <Card>
-      <Heading>What confirms a name</Heading>
+      <Heading>{t('whatConfirmsAName')}</Heading>
       {mayPick ? (
         <Choice
-          label="What confirms a name"
+          label={t('whatConfirmsAName')}
           shown={false}
           options={(Object.keys(RULE_WORDS) as (keyof typeof RULE_WORDS)[]).map((value) => ({ value, words: RULE_WORDS[value] }))}
           value={confirmationRule}
@@ -168,11 +164,11 @@ function ConfirmationRule({ mayPick }: { mayPick: boolean }) {
       )}
       <Body>{RULE_MEANS[confirmationRule]}</Body>
       {pick.error ? (
-        <Remark mood="caution" title="Not picked">
+        <Remark mood="caution" title={t('notPicked')}>
           {pick.error.message}
         </Remark>
       ) : (
-        <Small>{mayPick ? 'For everybody here. Visits keep the rule they were made under.' : 'Picked by the coordinator.'}</Small>
+        <Small>{mayPick ? t('forEverybodyHereVisitsKeepThe') : t('pickedByTheCoordinator')}</Small>
       )}
     </Card>
   );
@@ -185,10 +181,10 @@ function ForYou() {
   const unseen = data?.unseen ?? 0;
   return (
     <Card>
-      <Heading>For you</Heading>
-      <Body>{unseen > 0 ? `${unseen} new: words to you, answers, or a visit of yours in question.` : 'Nothing new.'}</Body>
+      <Heading>{t('forYou')}</Heading>
+      <Body>{unseen > 0 ? t('newWordsToYouAnswersOr', { unseen }) : t('nothingNew')}</Body>
       <Button kind={unseen > 0 ? 'next' : 'plain'} onPress={() => router.push('/notices')}>
-        Open
+        {t('open')}
       </Button>
     </Card>
   );
@@ -201,13 +197,13 @@ function SecondLookShare({ mayPick }: { mayPick: boolean }) {
   const organisation = useOrganisation();
   const pick = usePick();
   const share = String(organisation.secondLookShare);
-  const words = (value: string) => (value === '0' ? 'Never' : value === '100' ? 'Always' : `${value} of 100`);
+  const words = (value: string) => (value === '0' ? t('never') : value === '100' ? t('always') : t('of100', { value }));
   return (
     <Card>
-      <Heading>Own assessment first in review</Heading>
+      <Heading>{t('ownAssessmentFirstInReview')}</Heading>
       {mayPick ? (
         <Choice
-          label="Own assessment first"
+          label={t('ownAssessmentFirst')}
           shown={false}
           options={[...new Set([...SHARES, share])].map((value) => ({ value, words: words(value) }))}
           value={share}
@@ -216,18 +212,16 @@ function SecondLookShare({ mayPick }: { mayPick: boolean }) {
       ) : (
         <Strong>{words(share)}</Strong>
       )}
-      <Body>
-        The reviewer identifies and assesses before the visit’s answer is shown: drawn at random, and always where there is doubt or danger.
-      </Body>
+      <Body>{t('theReviewerIdentifiesAndAssesses')}</Body>
       {pick.error ? <Remark mood="caution">{pick.error.message}</Remark> : null}
     </Card>
   );
 }
 
 const PROFILE_MEANS = {
-  amenity: 'Options that keep people safe and trees fit for the street come first.',
-  stewardship: 'Options that serve the stand come first: seed sources, better neighbours, successors.',
-  habitat: 'Options that keep old trees and deadwood come first, wherever there is no target below.',
+  amenity: t('optionsThatKeepPeopleSafeAnd'),
+  stewardship: t('optionsThatServeTheStandCome'),
+  habitat: t('optionsThatKeepOldTreesAnd'),
 } as const;
 
 /** How options are ranked and by which standard the root zone is drawn: the organisation's to pick. */
@@ -237,10 +231,10 @@ function Practice({ mayPick }: { mayPick: boolean }) {
   const { profile, rootStandard, practicePlace } = organisation;
   return (
     <Card className="gap-3">
-      <Heading>How options are ranked</Heading>
+      <Heading>{t('howOptionsAreRanked')}</Heading>
       {mayPick ? (
         <Choice
-          label="Practice profile"
+          label={t('practiceProfile')}
           shown={false}
           options={PROFILES.map((value) => ({ value, words: PROFILE_WORDS[value] }))}
           value={profile}
@@ -249,11 +243,11 @@ function Practice({ mayPick }: { mayPick: boolean }) {
       ) : (
         <Strong>{PROFILE_WORDS[profile]}</Strong>
       )}
-      <Body>{PROFILE_MEANS[profile]} A visit can rank them otherwise.</Body>
-      <Heading>Root zone</Heading>
+      <Body>{t('aVisitCanRankThemOtherwise', { profileMeans: PROFILE_MEANS[profile] })}</Body>
+      <Heading>{t('rootZone')}</Heading>
       {mayPick ? (
         <Choice
-          label="Standard of the root zone"
+          label={t('standardOfTheRootZone')}
           shown={false}
           options={ROOT_STANDARDS.map((value) => ({ value, words: STANDARD_WORDS[value] }))}
           value={rootStandard}
@@ -263,29 +257,25 @@ function Practice({ mayPick }: { mayPick: boolean }) {
         <Strong>{STANDARD_WORDS[rootStandard]}</Strong>
       )}
       <Body>{capital(ROOT_STANDARD_WORDS[rootStandard])}.</Body>
-      <Heading>Practice</Heading>
+      <Heading>{t('practice')}</Heading>
       {mayPick ? (
         <Choice
-          label="Simulated devices"
+          label={t('simulatedDevices')}
           shown={false}
           options={[
-            { value: 'no', words: 'A place of record' },
-            { value: 'yes', words: 'A place for practice' },
+            { value: 'no', words: t('aPlaceOfRecord') },
+            { value: 'yes', words: t('aPlaceForPractice') },
           ]}
           value={practicePlace ? 'yes' : 'no'}
           onChange={(value) => pick.mutate({ ...organisation, practicePlace: value === 'yes' })}
         />
       ) : (
-        <Strong>{practicePlace ? 'A place for practice' : 'A place of record'}</Strong>
+        <Strong>{practicePlace ? t('aPlaceForPractice') : t('aPlaceOfRecord')}</Strong>
       )}
-      <Body>
-        {practicePlace
-          ? 'Simulated devices are offered here. Their readings are saved, marked, and never count in an assessment.'
-          : 'Simulated devices are not offered, and what they read is refused.'}
-      </Body>
+      <Body>{practicePlace ? t('simulatedDevicesAreOfferedHere') : t('simulatedDevicesAreNotOfferedAnd')}</Body>
       {pick.error ? <Remark mood="caution">{pick.error.message}</Remark> : null}
     </Card>
   );
 }
 
-const STANDARD_WORDS = { bs5837: 'BS 5837', as4970: 'AS 4970', 'feet-per-inch': 'A foot an inch' } as const;
+const STANDARD_WORDS = { bs5837: t('bs5837'), as4970: t('as4970'), 'feet-per-inch': t('aFootAnInch') } as const;

@@ -11,6 +11,7 @@ import { Body, Heading, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Card, Remark } from '@/ui/surface';
+import { t } from '@/words/more';
 
 /** What waits on this device: what goes out by itself, and what the server refused, to be mended and sent again. */
 export function WaitingList() {
@@ -21,20 +22,16 @@ export function WaitingList() {
   const pictures = parcels.filter((parcel) => parcel.kind === 'photo').length;
   return (
     <Card className="gap-3">
-      <Heading>Waiting to upload</Heading>
-      {parcels.length === 0 ? <Body>Nothing waiting to upload.</Body> : null}
-      {needsSignIn ? <Remark mood="caution">Sign in again to upload. Everything is saved on this device.</Remark> : null}
+      <Heading>{t('waitingToUpload')}</Heading>
+      {parcels.length === 0 ? <Body>{t('nothingWaitingToUpload')}</Body> : null}
+      {needsSignIn ? <Remark mood="caution">{t('signInAgainToUploadEverything')}</Remark> : null}
       {shown.map((parcel) => (
         <ParcelCard key={parcel.id} parcel={parcel} all={parcels} mine={parcel.owner === '' || parcel.owner === account?.id} />
       ))}
-      {pictures > 0 ? (
-        <Small>
-          {pictures} picture{pictures > 1 ? 's' : ''} among it.
-        </Small>
-      ) : null}
+      {pictures > 0 ? <Small>{pictures > 1 ? t('picturesAmongIt', { pictures }) : t('pictureAmongIt', { pictures })}</Small> : null}
       {parcels.length > 0 ? (
         <Button onPress={() => void send(true)} disabled={!online}>
-          {online ? 'Upload now' : 'Offline'}
+          {online ? t('uploadNow') : t('offline')}
         </Button>
       ) : null}
     </Card>
@@ -43,11 +40,14 @@ export function WaitingList() {
 
 function standsHow(parcel: Parcel, all: readonly Parcel[], mine: boolean): string {
   if (parcel.problem) return parcel.problem.detail;
-  if (!mine) return 'A colleague made this. It uploads when they sign in on this device.';
+  if (!mine) return t('aColleagueMadeThisItUploads');
   const [first] = heldBy(parcel, all);
-  if (first) return `Waits for: ${first.words}.`;
-  if (parcel.attempts > 0) return `Tried ${parcel.attempts} time${parcel.attempts > 1 ? 's' : ''}. The app tries again automatically.`;
-  return 'Uploads when you are online.';
+  if (first) return t('waitsFor', { words: first.words });
+  if (parcel.attempts > 0)
+    return parcel.attempts > 1
+      ? t('triedTimesTheAppTriesAgain', { attempts: parcel.attempts })
+      : t('triedTimeTheAppTriesAgain', { attempts: parcel.attempts });
+  return t('uploadsWhenYouAreOnline');
 }
 
 /** Errors of the server after which the person may take an entry in hand. Waiting for a signal is none, however long. */
@@ -82,7 +82,7 @@ function Mend({ parcel, all, onProblem }: { parcel: Parcel; all: readonly Parcel
         {parcel.kind === 'visit' && parcel.draft ? (
           <Button
             kind="next"
-            label={`Open and fix: ${parcel.words}`}
+            label={t('openAndFix', { words: parcel.words })}
             onPress={() =>
               void reopenVisit(parcel.id, newId()).then(
                 (treeId) => router.push(`/visit/${treeId}`),
@@ -90,22 +90,22 @@ function Mend({ parcel, all, onProblem }: { parcel: Parcel; all: readonly Parcel
               )
             }
           >
-            Open and fix
+            {t('openAndFix2')}
           </Button>
         ) : null}
         {parcel.kind === 'damaged' ? (
-          <Button label={`Keep a copy: ${parcel.words}`} onPress={() => keepCopy(parcel)}>
-            Keep a copy
+          <Button label={t('keepACopy', { words: parcel.words })} onPress={() => keepCopy(parcel)}>
+            {t('keepACopy2')}
           </Button>
         ) : null}
         {parcel.kind === 'review' ? (
-          <Button label={`Open visit: ${parcel.words}`} onPress={() => router.push(`/review/${parcel.body.visitId}`)}>
-            Open visit
+          <Button label={t('openVisit', { words: parcel.words })} onPress={() => router.push(`/review/${parcel.body.visitId}`)}>
+            {t('openVisit2')}
           </Button>
         ) : null}
         {parcel.kind === 'damaged' ? null : (
-          <Button label={`Upload again: ${parcel.words}`} onPress={() => void again()}>
-            Upload again
+          <Button label={t('uploadAgain', { words: parcel.words })} onPress={() => void again()}>
+            {t('uploadAgain2')}
           </Button>
         )}
         <ThrowAway parcel={parcel} hanging={all.filter((other) => other.after.includes(parcel.id)).length} />
@@ -125,9 +125,9 @@ function AnotherTag({ parcel }: { parcel: ParcelOf<'tree'> }) {
   const ready = tag.trim() !== '' && tag.trim() !== parcel.body.tag;
   return (
     <View className="gap-2">
-      <Field label="New tag" value={tag} onChangeText={setTag} hint="as it is on the tree" />
+      <Field label={t('newTag')} value={tag} onChangeText={setTag} hint={t('asItIsOnTheTree')} />
       <Button kind="next" disabled={!ready} onPress={() => void mendTree(parcel.id, { tag: tag.trim() }).then(() => send(true))}>
-        Upload with this tag
+        {t('uploadWithThisTag')}
       </Button>
     </View>
   );
@@ -138,21 +138,22 @@ function ThrowAway({ parcel, hanging }: { parcel: Parcel; hanging: number }) {
   const [asked, setAsked] = useState(false);
   if (!asked)
     return (
-      <Button kind="quiet" label={`Delete: ${parcel.words}`} onPress={() => setAsked(true)}>
-        Delete
+      <Button kind="quiet" label={t('delete', { words: parcel.words })} onPress={() => setAsked(true)}>
+        {t('delete2')}
       </Button>
     );
   return (
     <View className="gap-2">
       <Small>
-        Delete {parcel.words}? This is the only copy.
-        {hanging > 0 ? ` ${hanging} more that belong${hanging === 1 ? 's' : ''} to it will be deleted too.` : ''}
+        {hanging > 0
+          ? t('deleteThisIsTheOnlyCopy', { words: parcel.words, hanging })
+          : t('deleteWordsThisIsTheOnly', { words: parcel.words })}
       </Small>
       <View className="flex-row gap-2">
-        <Button label={`Delete permanently: ${parcel.words}`} onPress={() => void discard(parcel.id)}>
-          Delete permanently
+        <Button label={t('deletePermanently', { words: parcel.words })} onPress={() => void discard(parcel.id)}>
+          {t('deletePermanently2')}
         </Button>
-        <Button onPress={() => setAsked(false)}>Cancel</Button>
+        <Button onPress={() => setAsked(false)}>{t('cancel')}</Button>
       </View>
     </View>
   );

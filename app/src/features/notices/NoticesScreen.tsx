@@ -8,12 +8,13 @@ import { Body, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Page, TreeTag, Waiting } from '@/ui/surface';
 import { dayThere } from '@/features/shell/today';
+import { t } from '@/words/notices';
 
 const KINDS: Record<Notice['kind'], string> = {
-  mention: 'mentioned you',
-  answer: 'answered',
-  question: 'questioned your visit',
-  overturn: 'changed the species name of your visit',
+  mention: t('mentionedYou'),
+  answer: t('answered'),
+  question: t('questionedYourVisit'),
+  overturn: t('changedTheSpeciesNameOfYour'),
 };
 
 /** What a person is told: words to them, answers, and what review made of their visits. Seen is what they had before them. */
@@ -21,15 +22,15 @@ export function NoticesScreen() {
   const router = useRouter();
   const { data, error, refetch } = useQuery(myNotices);
   return (
-    <Page title="For you">
+    <Page title={t('forYou')}>
       {!data ? (
         <Waiting
-          what="what you are told"
+          what={t('whatYouAreTold')}
           problem={error?.message}
-          retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null}
+          retry={error ? <Button onPress={() => void refetch()}>{t('tryAgain')}</Button> : null}
         />
       ) : data.items.length === 0 ? (
-        <Body>No messages and no questions about your visits.</Body>
+        <Body>{t('noMessagesAndNoQuestionsAbout')}</Body>
       ) : (
         <View>
           {data.items.map((one) => (
@@ -42,7 +43,7 @@ export function NoticesScreen() {
               <View className="flex-row flex-wrap items-center gap-2">
                 <TreeTag tag={one.tree.tag} />
                 <Small className="flex-1">{one.tree.place}</Small>
-                {one.isSeen ? null : <Strong className="text-[14px] text-slate">new</Strong>}
+                {one.isSeen ? null : <Strong className="text-[14px] text-slate">{t('new')}</Strong>}
               </View>
               <Strong>
                 {one.by.name} {KINDS[one.kind]}

@@ -6,6 +6,7 @@ import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import { Small } from '@/ui/text';
 import { usePhotoMaker } from './usePhotoMaker';
+import { t } from '@/words/photos';
 
 interface Props {
   zone: Zone;
@@ -41,16 +42,16 @@ export function PhotoPicker({ zone, sign, of, onPhoto }: Props) {
       {input(album, `Album: ${of}`, false)}
       {busy ? (
         <View className="flex-row items-center gap-3" role="status">
-          <Small>Preparing photo …</Small>
-          <Button onPress={stop}>Stop</Button>
+          <Small>{t('preparingPhoto')}</Small>
+          <Button onPress={stop}>{t('stop')}</Button>
         </View>
       ) : (
         <View className="flex-row flex-wrap gap-2">
-          <Button label={`Take photo of ${of}`} onPress={() => camera.current?.click()}>
-            Take photo
+          <Button label={t('takePhotoOf', { of })} onPress={() => camera.current?.click()}>
+            {t('takePhoto')}
           </Button>
-          <Button label={`Choose photo of ${of}`} onPress={() => album.current?.click()}>
-            Choose photo
+          <Button label={t('choosePhotoOf', { of })} onPress={() => album.current?.click()}>
+            {t('choosePhoto')}
           </Button>
         </View>
       )}

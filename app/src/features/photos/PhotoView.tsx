@@ -4,6 +4,7 @@ import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { useDialog } from '@/ui/dialog';
 import { photoWords, usePicture } from './Thumbnail';
+import { t } from '@/words/photos';
 
 /** A photograph in full, over the page. */
 export function PhotoView({ photo, arrived, onClose }: { photo: Photo; arrived: boolean; onClose: () => void }) {
@@ -24,10 +25,15 @@ export function PhotoView({ photo, arrived, onClose }: { photo: Photo; arrived: 
         ) : null}
         <Body>{photoWords(photo)}</Body>
         <Small>
-          {photo.timeFrom === 'picture' ? 'Time from the photo file' : 'Time of the device when it was chosen'}
-          {placed ? `; taken at ${photo.latitude?.toFixed(5)}, ${photo.longitude?.toFixed(5)}` : '; no position in the photo file'}.
+          {photo.timeFrom === 'picture'
+            ? placed
+              ? t('timeFromThePhotoFileTaken', { latitude: photo.latitude?.toFixed(5) ?? '', longitude: photo.longitude?.toFixed(5) ?? '' })
+              : t('timeFromThePhotoFileNo')
+            : placed
+              ? t('timeOfTheDeviceWhenIt', { latitude: photo.latitude?.toFixed(5) ?? '', longitude: photo.longitude?.toFixed(5) ?? '' })
+              : t('timeOfTheDeviceWhenIt2')}
         </Small>
-        <Button onPress={onClose}>Close</Button>
+        <Button onPress={onClose}>{t('close')}</Button>
       </View>
     </View>
   );

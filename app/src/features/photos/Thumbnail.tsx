@@ -7,10 +7,13 @@ import { dayWords } from '@/features/shell/words';
 import { keptPicture } from '@/offline/pictures';
 import { Small } from '@/ui/text';
 import { dayThere } from '@/features/shell/today';
+import { t } from '@/words/photos';
 
 /** What a photograph shows, in words. */
 export const photoWords = (photo: Photo): string =>
-  `${photo.sign ? signLabel(library, photo.sign) : 'The whole'}, ${zoneWords(photo.zone)}, ${dayWords(dayThere(photo.takenAt))}`;
+  photo.sign
+    ? `${signLabel(library, photo.sign)}, ${zoneWords(photo.zone)}, ${dayWords(dayThere(photo.takenAt))}`
+    : t('theWhole', { zone: zoneWords(photo.zone), day: dayWords(dayThere(photo.takenAt)) });
 
 /** The address of a picture: the device's own copy while it is not sent, else the server's. */
 export function usePicture(id: string, size: 'thumbnail' | 'full', arrived: boolean): string | null {
@@ -56,12 +59,12 @@ export function Thumbnail({ photo, arrived = false, onPress, side = 96 }: Props)
       />
     ) : (
       <View style={{ width: side, height: side }} className="items-center justify-center rounded-sm border border-dashed border-rule p-1">
-        <Small className="text-center text-[12px] leading-[15px]">{address ? 'not here yet' : '…'}</Small>
+        <Small className="text-center text-[12px] leading-[15px]">{address ? t('notHereYet') : '…'}</Small>
       </View>
     );
   if (!onPress) return picture;
   return (
-    <Pressable role="button" aria-label={`Open photo: ${words}`} onPress={onPress} className="active:opacity-60">
+    <Pressable role="button" aria-label={t('openPhoto', { words })} onPress={onPress} className="active:opacity-60">
       {picture}
     </Pressable>
   );

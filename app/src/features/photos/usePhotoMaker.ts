@@ -4,6 +4,7 @@ import type { Photo } from '@dendrix/core/record';
 import type { Zone } from '@dendrix/core/knowledge';
 import { keepPicture } from '@/offline/pictures';
 import type { PhotoMade, PhotoTask } from '@/workers/photo.worker';
+import { t } from '@/words/photos';
 
 type Message = { made: PhotoMade } | { problem: string };
 
@@ -27,7 +28,7 @@ export function usePhotoMaker() {
       end();
       setProblem(null);
       if (file.size > LARGEST) {
-        setProblem('This file is too large for a photograph.');
+        setProblem(t('thisFileIsTooLargeFor'));
         return Promise.resolve(null);
       }
       setBusy(true);
@@ -39,7 +40,7 @@ export function usePhotoMaker() {
         };
         const made = new Worker(new URL('../../workers/photo.worker', window.location.href));
         worker.current = made;
-        made.onerror = () => fail('This device could not process the photo.');
+        made.onerror = () => fail(t('thisDeviceCouldNotProcessThe'));
         made.onmessage = ({ data }: MessageEvent<Message>) => {
           if ('problem' in data) return fail(data.problem);
           const { blob, takenAt, width, height, latitude, longitude } = data.made;
@@ -59,7 +60,7 @@ export function usePhotoMaker() {
                 bytes: blob.size,
               });
             },
-            () => fail('The photo was not saved: storage may be full.'),
+            () => fail(t('thePhotoWasNotSavedStorage')),
           );
         };
         made.postMessage({ file } satisfies PhotoTask);

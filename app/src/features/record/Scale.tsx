@@ -3,6 +3,7 @@ import { capital } from '@dendrix/core/words';
 import { dayWords } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui/text';
 import { ratingWords } from '@dendrix/core/words/stored';
+import { t } from '@/words/record';
 
 /** A colour and a share of the way for how bad a band is; the word says it, the colour only helps. */
 const tone = (rank: number, last: number) =>
@@ -38,7 +39,7 @@ export function Scale({ label, bands, judged, short = false, bare = false, since
           />
         ))}
       </View>
-      {since ? <Small>last assessed {dayWords(since)}</Small> : null}
+      {since ? <Small>{t('lastAssessed', { day: dayWords(since) })}</Small> : null}
       {short || bare ? null : judged.reasons.map((reason) => <Body key={reason}>{reason}</Body>)}
     </View>
   );

@@ -8,6 +8,7 @@ import { dayWords } from '@/features/shell/words';
 import { Body, Small, Strong } from '@/ui/text';
 import { Card, Remark } from '@/ui/surface';
 import { Differs } from './Differs';
+import { t } from '@/words/record';
 
 /** One visit, opened to everything it saw. */
 export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail }) {
@@ -22,11 +23,20 @@ export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail 
           {dayWords(visit.look.day)}, {visit.by.name}
         </Strong>
         <Small>
-          {judgement.lookedAt.percent}% inspected, {visit.look.signs.length} sign{visit.look.signs.length === 1 ? '' : 's'},{' '}
-          {visit.look.observations.length} marks
-          {review
-            ? ` · ${review.verdict === 'confirm' ? 'confirmed' : review.verdict === 'question' ? 'questioned' : 'overturned'} by ${review.by.name}`
-            : ' · waiting for review'}
+          {[
+            t('inspectedSignsMarks', {
+              percent: judgement.lookedAt.percent,
+              signs: visit.look.signs.length,
+              observations: visit.look.observations.length,
+            }),
+            review
+              ? review.verdict === 'confirm'
+                ? t('confirmedBy', { name: review.by.name })
+                : review.verdict === 'question'
+                  ? t('questionedBy', { name: review.by.name })
+                  : t('overturnedBy', { name: review.by.name })
+              : t('waitingForReview'),
+          ].join('')}
         </Small>
       </Pressable>
       {open ? (
@@ -41,17 +51,19 @@ export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail 
           ))}
           {visit.look.specimens.map((specimen) => (
             <Body key={specimen.label}>
-              Taken in: {specimen.part} {specimen.label}, {specimen.from === 'tree' ? 'from the tree' : 'picked up below the tree'}.
+              {specimen.from === 'tree'
+                ? t('takenInFromTheTree', { part: specimen.part, label: specimen.label })
+                : t('takenInPickedUpBelowThe', { part: specimen.part, label: specimen.label })}
             </Body>
           ))}
           <Body>{judgement.note}</Body>
           {visit.look.note ? (
-            <Remark mood="plain" title="Note">
+            <Remark mood="plain" title={t('note')}>
               {visit.look.note}
             </Remark>
           ) : null}
           <Differs differs={visit.differs} />
-          <Small>Judged from the whole record with library {visit.judgedWith}.</Small>
+          <Small>{t('judgedFromTheWholeRecordWith', { judgedWith: visit.judgedWith })}</Small>
         </View>
       ) : null}
     </Card>

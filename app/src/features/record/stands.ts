@@ -3,6 +3,7 @@ import type { Place } from '@dendrix/core/geo';
 import { dayWords } from '@/features/shell/words';
 import type { Parcel } from '@/offline/parcel';
 import { dayThere } from '@/features/shell/today';
+import { t } from '@/words/record';
 
 /** Where an entry has come to: on this device alone, refused, at the server, or before the eyes of others. */
 export type Reached = { at: 'kept here' | 'refused' | 'sent' } | { at: 'seen'; by: { name: string; day: string }[] };
@@ -31,15 +32,25 @@ const NAMED = 3;
 export function reachedWords(to: Reached): string {
   switch (to.at) {
     case 'kept here':
-      return 'saved here, not uploaded yet';
+      return t('savedHereNotUploadedYet');
     case 'refused':
-      return 'saved here; not accepted by the server, see More';
+      return t('savedHereNotAcceptedByThe');
     case 'sent':
       return 'sent';
     case 'seen':
-      return `seen by ${to.by
-        .slice(0, NAMED)
-        .map(({ name, day }) => `${name} (${dayWords(day)})`)
-        .join(', ')}${to.by.length > NAMED ? ` and ${to.by.length - NAMED} more` : ''}`;
+      return to.by.length > NAMED
+        ? t('seenByAndMore', {
+            by: to.by
+              .slice(0, NAMED)
+              .map(({ name, day }) => `${name} (${dayWords(day)})`)
+              .join(', '),
+            by2: to.by.length - NAMED,
+          })
+        : t('seenBy', {
+            by: to.by
+              .slice(0, NAMED)
+              .map(({ name, day }) => `${name} (${dayWords(day)})`)
+              .join(', '),
+          });
   }
 }

@@ -5,6 +5,7 @@ import { useSession } from '@/features/shell/useSession';
 import { usePart } from '@/features/shell/usePart';
 import { visitsIn } from '@/offline/outbox';
 import { useOutbox } from '@/offline/OutboxProvider';
+import { t } from '@/words/record';
 
 /** Unsent visits with who made them; on a device that several people use another's visit goes by no name until it is sent. */
 export function useUnsent(treeId?: string): readonly Unsent[] {
@@ -15,9 +16,7 @@ export function useUnsent(treeId?: string): readonly Unsent[] {
       visitsIn(parcels, treeId).map(({ id, owner, body }) => ({
         id,
         by:
-          account && owner === account.id
-            ? { id: account.id, name: account.name }
-            : { id: owner || id, name: 'a colleague on this device' },
+          account && owner === account.id ? { id: account.id, name: account.name } : { id: owner || id, name: t('aColleagueOnThisDevice') },
         body,
       })),
     [parcels, treeId, account],

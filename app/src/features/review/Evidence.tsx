@@ -14,6 +14,7 @@ import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Remark } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
 import { namedFrom } from './named-from';
+import { t } from '@/words/review';
 
 const traits = new Map(library.traits.map((trait) => [trait.id, trait]));
 
@@ -26,7 +27,7 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
   );
   return (
     <View className="gap-4">
-      <Heading>Evidence</Heading>
+      <Heading>{t('evidence')}</Heading>
       {byLine.map(({ line, seen }) => (
         <View key={line} className="gap-2">
           <Strong>{LINE_WORDS[line]}</Strong>
@@ -45,9 +46,13 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
                   <View className="p-2">
                     <Strong className="text-[14px] leading-[17px]">{state?.label ?? `${o.value} ${o.unit ?? ''}`}</Strong>
                     <Small className="text-[12.5px] leading-[15px]">
-                      {trait?.label.toLowerCase()}
-                      {o.certainty === 'sure' ? '' : `, ${o.certainty}`}
-                      {o.source === 'ground' ? ', litter' : ''}
+                      {o.certainty === 'sure'
+                        ? o.source === 'ground'
+                          ? t('litter', { label: trait?.label.toLowerCase() ?? '' })
+                          : trait?.label.toLowerCase()
+                        : o.source === 'ground'
+                          ? t('labelCertaintyLitter', { label: trait?.label.toLowerCase() ?? '', certainty: o.certainty })
+                          : `${trait?.label.toLowerCase()}, ${o.certainty}`}
                     </Small>
                   </View>
                 </View>
@@ -56,7 +61,7 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
           </View>
         </View>
       ))}
-      {byLine.length === 0 ? <Small>No ID features recorded.</Small> : null}
+      {byLine.length === 0 ? <Small>{t('noIdFeaturesRecorded')}</Small> : null}
       <View className="flex-row flex-wrap items-center gap-4">
         <WalkRound states={zoneStates(look)} signs={look.signs} sounding={look.sounding} current={null} size={230} />
         <View className="min-w-[180px] flex-1 gap-1">
@@ -65,11 +70,11 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
               <Strong>{signLabel(library, sign.id)}</Strong>, {zoneWords(sign.zone)} {signWords(sign, units)}
             </Body>
           ))}
-          {look.signs.length === 0 ? <Small>No signs recorded.</Small> : null}
+          {look.signs.length === 0 ? <Small>{t('noSignsRecorded')}</Small> : null}
           {alsoRecorded(library, look, units).map((sentence) => (
             <Body key={sentence}>{sentence}</Body>
           ))}
-          <Small>White: not inspected.</Small>
+          <Small>{t('whiteNotInspected')}</Small>
         </View>
       </View>
       {look.photos.length > 0 ? (
@@ -80,12 +85,16 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
         </View>
       ) : null}
       {(revealed ? look.overrules : []).map((one) => (
-        <Remark key={one.what} mood="second" title={`They set ${OVERRULED_WORDS[one.what]} to ${optionWords(ratingWords(one.to))}`}>
+        <Remark
+          key={one.what}
+          mood="second"
+          title={t('theySetTo', { overruled: OVERRULED_WORDS[one.what], option: optionWords(ratingWords(one.to)) })}
+        >
           {one.why}
         </Remark>
       ))}
       {revealed && look.note ? (
-        <Remark mood="plain" title="Their note">
+        <Remark mood="plain" title={t('theirNote')}>
           {look.note}
         </Remark>
       ) : null}
@@ -97,5 +106,5 @@ export function Evidence({ visit, tree, revealed }: { visit: VisitView; tree: Tr
 /** How the engine reads the marks today, without naming the answer that was given. */
 function Doubt({ item, tree }: { item: VisitView; tree: TreeBrief }) {
   const fit = useMemo(() => namedFrom(item, tree)?.fit ?? null, [item, tree]);
-  return fit === 'poor' ? <Remark mood="caution">No species matches all these features. One may be wrong.</Remark> : null;
+  return fit === 'poor' ? <Remark mood="caution">{t('noSpeciesMatchesAllTheseFeatures')}</Remark> : null;
 }

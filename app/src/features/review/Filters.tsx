@@ -4,13 +4,14 @@ import type { QueueFilter } from '@/data/keys';
 import { useColleagues } from '@/features/talk/useTalk';
 import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
+import { t } from '@/words/review';
 
 const ABOUT = [
-  { value: 'all', words: 'All' },
-  { value: 'danger', words: 'High risk' },
-  { value: 'name', words: 'Name uncertain' },
-  { value: 'disagreement', words: 'Disagreement' },
-  { value: 'answered', words: 'Answered' },
+  { value: 'all', words: t('all') },
+  { value: 'danger', words: t('highRisk') },
+  { value: 'name', words: t('nameUncertain') },
+  { value: 'disagreement', words: t('disagreement') },
+  { value: 'answered', words: t('answered') },
 ] as const;
 
 /** Which part of the queue is shown: by what it is about, by person and by street. */
@@ -26,20 +27,20 @@ export function Filters({ value, onChange }: { value: QueueFilter; onChange: (fi
   return (
     <View className="gap-2">
       <Button className="self-start" onPress={() => setOpen(!open)}>
-        {chosen > 0 ? `Only a part: ${wordsOf(value, colleagues)}` : 'Filter'}
+        {chosen > 0 ? t('onlyAPart', { words: wordsOf(value, colleagues) }) : t('filter')}
       </Button>
       {open ? (
         <View className="gap-3 border-l-4 border-l-slate bg-slate-wash p-3">
           <Choice
-            label="Topic"
+            label={t('topic')}
             options={ABOUT}
             value={value.about ?? 'all'}
             onChange={(about) => set({ about: about === 'all' ? undefined : about })}
           />
           <Choice
-            label="Inspected by"
+            label={t('inspectedBy')}
             options={[
-              { value: '', words: 'Anybody' },
+              { value: '', words: t('anybody') },
               ...colleagues.filter(({ role }) => role !== 'viewer').map(({ id, name }) => ({ value: id, words: name })),
             ]}
             value={value.by ?? ''}
@@ -48,12 +49,12 @@ export function Filters({ value, onChange }: { value: QueueFilter; onChange: (fi
           <View className="flex-row items-end gap-2">
             <Field
               className="flex-1"
-              label="Street"
+              label={t('street')}
               value={street}
               onChangeText={setStreet}
               onSubmitEditing={() => set({ street: street.trim() })}
             />
-            <Button onPress={() => set({ street: street.trim() })}>Show</Button>
+            <Button onPress={() => set({ street: street.trim() })}>{t('show')}</Button>
           </View>
           {chosen > 0 ? (
             <Button
@@ -62,7 +63,7 @@ export function Filters({ value, onChange }: { value: QueueFilter; onChange: (fi
                 onChange({});
               }}
             >
-              Clear filters
+              {t('clearFilters')}
             </Button>
           ) : null}
         </View>
@@ -74,7 +75,7 @@ export function Filters({ value, onChange }: { value: QueueFilter; onChange: (fi
 const wordsOf = ({ about, by, street }: QueueFilter, colleagues: readonly { id: string; name: string }[]): string =>
   [
     ABOUT.find(({ value }) => value === about)?.words.toLowerCase(),
-    by === undefined ? undefined : (colleagues.find(({ id }) => id === by)?.name ?? 'one person'),
+    by === undefined ? undefined : (colleagues.find(({ id }) => id === by)?.name ?? t('onePerson')),
     street,
   ]
     .filter((words) => words !== undefined)

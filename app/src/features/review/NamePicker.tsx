@@ -5,6 +5,7 @@ import { widerNames } from '@dendrix/core/naming';
 import { commonName, districtOf, library, matchedWords, namesIn } from '@/features/shell/library';
 import { Body, Latin, Small } from '@/ui/text';
 import { Field } from '@/ui/field';
+import { t } from '@/words/review';
 
 /** Finds a taxon of the library by any of its names, or a genus or family by its own. */
 export function NamePicker({
@@ -27,7 +28,7 @@ export function NamePicker({
     <View className="gap-2">
       {value ? (
         <Body>
-          Chosen: <Latin className="text-[18px]">{value}</Latin>
+          {t('chosen')} <Latin className="text-[18px]">{value}</Latin>
         </Body>
       ) : null}
       <Field label={label} value={typed} onChangeText={setTyped} autoCapitalize="none" />
@@ -43,7 +44,7 @@ export function NamePicker({
           className="min-h-[48px] justify-center rounded-md border border-dashed border-ink bg-sheet px-3 active:opacity-60"
         >
           <Latin className="text-[17px] leading-[20px]">{name}</Latin>
-          <Small>no nearer than that</Small>
+          <Small>{t('noNearerThanThat')}</Small>
         </Pressable>
       ))}
       {hits.map((hit) => (

@@ -10,6 +10,7 @@ import { Talk } from '@/features/talk/Talk';
 import { useMessages } from '@/features/talk/useTalk';
 import { Small, Strong } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
+import { t } from '@/words/review';
 
 interface Point {
   point: string;
@@ -19,7 +20,7 @@ interface Point {
   others: readonly { value: string; words: string }[];
 }
 
-const WORDS: Record<AgreementWord, string> = { agrees: 'Agree', differs: 'Disagree', 'cannot tell': 'Cannot tell' };
+const WORDS: Record<AgreementWord, string> = { agrees: t('agree'), differs: t('disagree'), 'cannot tell': t('cannotTell') };
 
 /** The points of a visit: its bands, its marks and its signs. */
 function usePoints(visit: VisitView): Point[] {
@@ -85,16 +86,27 @@ export function Points({ visit, tree, reads, onRead }: Props) {
               </View>
               <Button
                 className="px-3"
-                label={`${what}: ${read ? WORDS[read.reads].toLowerCase() : 'not marked'}${talk > 0 ? `, ${talk} said` : ''}. Mark or talk`}
+                label={
+                  read
+                    ? talk > 0
+                      ? t('saidMarkOrTalk', { what, value: WORDS[read.reads].toLowerCase(), talk })
+                      : t('markOrTalk', { what, value: WORDS[read.reads].toLowerCase() })
+                    : talk > 0
+                      ? t('notMarkedSaidMarkOrTalk', { what, talk })
+                      : t('notMarkedMarkOrTalk', { what })
+                }
                 onPress={() => setOpen(on ? null : point)}
               >
-                {`${read ? `${read.reads === 'agrees' ? '✓' : read.reads === 'differs' ? '≠' : '?'} ${WORDS[read.reads]}` : 'Mark'}${talk > 0 ? ` · ${talk}` : ''}`}
+                {[
+                  read ? `${read.reads === 'agrees' ? '✓' : `${read.reads === 'differs' ? '≠' : '?'}`} ${WORDS[read.reads]}` : t('mark'),
+                  talk > 0 ? ` · ${talk}` : '',
+                ].join('')}
               </Button>
             </View>
             {on ? (
               <View className="gap-3 pb-2">
                 <Choice
-                  label={`How you read ${what}`}
+                  label={t('howYouRead', { what })}
                   shown={false}
                   options={AGREEMENTS.map((value) => ({ value, words: WORDS[value] }))}
                   value={read?.reads ?? null}
@@ -102,7 +114,7 @@ export function Points({ visit, tree, reads, onRead }: Props) {
                 />
                 {read?.reads === 'differs' && others.length > 0 ? (
                   <Choice
-                    label="You read"
+                    label={t('youRead')}
                     options={others}
                     value={read.says}
                     onChange={(value) => set(point, { point, reads: 'differs', says: value })}
@@ -119,7 +131,7 @@ export function Points({ visit, tree, reads, onRead }: Props) {
           className="self-start"
           onPress={() => onRead([...reads, ...rest.map(({ point }): PointRead => ({ point, reads: 'agrees', says: null }))])}
         >
-          {`Agree with the other ${rest.length}`}
+          {t('agreeWithTheOther', { rest: rest.length })}
         </Button>
       ) : null}
       {rest.length === points.length && points.length > 0 ? (
@@ -127,7 +139,7 @@ export function Points({ visit, tree, reads, onRead }: Props) {
           className="self-start"
           onPress={() => onRead(points.map(({ point }): PointRead => ({ point, reads: 'agrees', says: null })))}
         >
-          Agree with all
+          {t('agreeWithAll')}
         </Button>
       ) : null}
     </View>

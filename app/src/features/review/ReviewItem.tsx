@@ -34,8 +34,13 @@ import { claimsOf, SaidGone } from './SaidGone';
 import { SecondLook, type OwnAnswer } from './SecondLook';
 import { capital, ratingWords, SCALE_WORDS } from '@dendrix/core/words';
 import { BANDS } from '@dendrix/core/judging';
+import { t } from '@/words/review';
 
-const VERDICT_WORDS: Record<Verdict, string> = { confirm: 'Confirmed', question: 'Sent back with a question', overturn: 'Name changed' };
+const VERDICT_WORDS: Record<Verdict, string> = {
+  confirm: t('confirmed'),
+  question: t('sentBackWithAQuestion'),
+  overturn: t('nameChanged'),
+};
 
 /** A visit under review, with its evidence. */
 export interface UnderReview {
@@ -95,17 +100,16 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
 
   const send = async () => {
     if (!verdict) return;
-    if (verdict !== 'confirm' && reason.trim().length < LEAST_REASON) return setProblem('Enter a short reason for the next person.');
+    if (verdict !== 'confirm' && reason.trim().length < LEAST_REASON) return setProblem(t('enterAShortReasonForThe'));
     const closing = verdict === 'question' ? [] : closes;
-    if (closing.length > 0 && reason.trim().length < LEAST_REASON) return setProblem('Say why the defect is closed.');
-    if (verdict === 'overturn' && !taxon) return setProblem('Enter the correct species name.');
-    if (verdict === 'overturn' && taxon === visit.name?.taxon)
-      return setProblem('The visit already has this name. Confirm it, or choose another.');
+    if (closing.length > 0 && reason.trim().length < LEAST_REASON) return setProblem(t('sayWhyTheDefectIsClosed'));
+    if (verdict === 'overturn' && !taxon) return setProblem(t('enterTheCorrectSpeciesName'));
+    if (verdict === 'overturn' && taxon === visit.name?.taxon) return setProblem(t('theVisitAlreadyHasThisName'));
     await post({
       id: newId(),
       kind: 'review',
       queuedAt: new Date().toISOString(),
-      words: `Review of ${tree.tag}`,
+      words: t('reviewOf', { tag: tree.tag }),
       treeId: tree.id,
       body: {
         visitId: visit.id,
@@ -121,36 +125,46 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
         reason: reason.trim(),
       },
     });
-    onDone(`${VERDICT_WORDS[verdict]}: ${tree.tag}${verdict === 'overturn' ? ` is now held for ${taxon}` : ''}.`);
+    onDone(
+      verdict === 'overturn'
+        ? t('isNowHeldFor', { verdict: VERDICT_WORDS[verdict], tag: tree.tag, taxon: taxon ?? '' })
+        : `${VERDICT_WORDS[verdict]}: ${tree.tag}.`,
+    );
   };
 
   const answer = (
     <>
       {others.map((review) => (
-        <Remark key={review.id} mood="second" title={`${review.by.name} ${VERDICT_WORDS[review.verdict].toLowerCase()} this visit`}>
-          {`${review.taxon ? `${review.taxon}. ` : ''}${review.reason || 'No comment.'} Your review is saved too. It decides the name, because you have seen theirs.`}
+        <Remark
+          key={review.id}
+          mood="second"
+          title={t('thisVisit', { name: review.by.name, verdict: VERDICT_WORDS[review.verdict].toLowerCase() })}
+        >
+          {review.taxon
+            ? t('yourReviewIsSavedTooIt', { taxon: review.taxon, reason: review.reason || t('noComment') })
+            : t('reasonYourReviewIsSavedToo', { reason: review.reason || t('noComment') })}
         </Remark>
       ))}
       {toName ? (
         <Card>
           <View className={wide ? 'flex-row gap-6' : 'gap-3'}>
-            <Given title="Visit name" name={visit.name?.taxon ?? null} note={visit.name?.why ?? 'No name was given.'} />
+            <Given title={t('visitName')} name={visit.name?.taxon ?? null} note={visit.name?.why ?? t('noNameWasGiven')} />
             {own ? (
               <Given
-                title="Your first answer"
+                title={t('yourFirstAnswer')}
                 name={own.name}
-                note={own.name === null ? 'Cannot tell from this.' : own.name === visit.name?.taxon ? 'The same.' : 'Another name.'}
+                note={own.name === null ? t('cannotTellFromThis') : own.name === visit.name?.taxon ? t('theSame') : t('anotherName')}
               />
             ) : null}
           </View>
         </Card>
       ) : (
-        <Small>No name and no ID features. This review is about the tree’s condition.</Small>
+        <Small>{t('noNameAndNoIdFeatures')}</Small>
       )}
       {plates.length > 0 ? (
         <Fold
-          title={plates.length > 1 ? 'Reference drawings' : 'Reference drawing'}
-          says="features of the named species, beside those recorded"
+          title={plates.length > 1 ? t('referenceDrawings') : t('referenceDrawing')}
+          says={t('featuresOfTheNamedSpeciesBeside')}
           open={wide}
         >
           {() => (
@@ -171,40 +185,41 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
             <Scale label={capital(SCALE_WORDS[scale])} bands={BANDS[scale]} judged={judgement[scale]} short />
             {own?.bands && scale !== 'hiddenDecay' ? (
               <Small>
-                You: {ratingWords(own.bands[scale] ?? 'cannot tell')}
-                {own.bands[scale] && own.bands[scale] !== judgement[scale].band ? ', different' : ''}
+                {own.bands[scale] && own.bands[scale] !== judgement[scale].band
+                  ? t('youDifferent', { rating: ratingWords(own.bands[scale] ?? t('cannotTell2')) })
+                  : t('you', { rating: ratingWords(own.bands[scale] ?? t('cannotTell2')) })}
               </Small>
             ) : null}
           </View>
         ))}
       </View>
       <Differs differs={visit.differs} />
-      <Fold title="Details" says={reads.length > 0 ? `${reads.length} marked` : 'mark each point: agree, disagree or comment'}>
+      <Fold title={t('details')} says={reads.length > 0 ? t('marked', { reads: reads.length }) : t('markEachPointAgreeDisagreeOr')}>
         {() => <Points visit={visit} tree={tree} reads={reads} onRead={setReads} />}
       </Fold>
-      <Fold title="Assessment summary" says={judgement.soundness.reasons[0] ?? judgement.vigour.reasons[0] ?? ''}>
+      <Fold title={t('assessmentSummary')} says={judgement.soundness.reasons[0] ?? judgement.vigour.reasons[0] ?? ''}>
         <Body>{judgement.note}</Body>
       </Fold>
       <SaidGone claims={claimsOf(visit)} closes={closes} onChange={setCloses} />
-      <View className="flex-row flex-wrap gap-2" role="group" aria-label="Your decision">
+      <View className="flex-row flex-wrap gap-2" role="group" aria-label={t('yourDecision')}>
         {(['confirm', 'question', 'overturn'] as const).map((v) => (
           <Button key={v} kind={verdict === v ? 'second' : 'plain'} className="flex-1" onPress={() => pick(v)}>
-            {`${verdict === v ? '✓ ' : ''}${{ confirm: 'Confirm', question: 'Ask the crew', overturn: 'Change name' }[v]}`}
+            {`${verdict === v ? '✓ ' : ''}${{ confirm: t('confirm'), question: t('askTheCrew'), overturn: t('changeName') }[v]}`}
           </Button>
         ))}
       </View>
-      {verdict === 'overturn' ? <NamePicker label="Correct name" place={tree} value={taxon} onPick={setTaxon} /> : null}
+      {verdict === 'overturn' ? <NamePicker label={t('correctName')} place={tree} value={taxon} onPick={setTaxon} /> : null}
       {verdict === 'question' ? <WantedMark visit={visit} tree={tree} value={wanted} onPick={setWanted} /> : null}
       {verdict ? (
         <Field
           label={
             verdict === 'confirm'
               ? closes.length > 0
-                ? 'Why the defect is closed'
-                : 'Comment (optional)'
+                ? t('whyTheDefectIsClosed')
+                : t('commentOptional')
               : verdict === 'question'
-                ? 'Your question'
-                : 'Why'
+                ? t('yourQuestion')
+                : t('why')
           }
           value={reason}
           onChangeText={setReason}
@@ -214,7 +229,7 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
       ) : null}
       {verdict ? (
         <Button kind="next" onPress={() => void send()}>
-          {{ confirm: 'Submit: confirm', question: 'Submit question', overturn: 'Submit: change name' }[verdict]}
+          {{ confirm: t('submitConfirm'), question: t('submitQuestion'), overturn: t('submitChangeName') }[verdict]}
         </Button>
       ) : null}
     </>
@@ -228,16 +243,19 @@ export function ReviewItem({ item, onDone }: { item: UnderReview; onDone: (words
           <Small>{tree.place}</Small>
         </View>
         <Button kind="quiet" onPress={() => router.push(`/tree/${tree.id}`)}>
-          Open tree
+          {t('openTree')}
         </Button>
       </View>
       <Small>
-        {visit.by.name}, {dayWords(visit.look.day)}. In the queue for:{' '}
-        {item.why
-          .filter((why) => revealed || !why.reveals)
-          .map((why) => why.says)
-          .join(', ') || 'a second look'}
-        .
+        {t('inTheQueueFor', {
+          name: visit.by.name,
+          day: dayWords(visit.look.day),
+          why:
+            item.why
+              .filter((why) => revealed || !why.reveals)
+              .map((why) => why.says)
+              .join(', ') || t('aSecondLook'),
+        })}
       </Small>
       <Evidence visit={visit} tree={tree} revealed={revealed} />
       {revealed ? answer : <SecondLook place={tree} toName={toName} toJudge={toJudge} onAnswer={setOwn} />}
@@ -265,15 +283,15 @@ function WantedMark({
   return (
     <View className="gap-1">
       <Choice
-        label="Feature to check"
+        label={t('featureToCheck')}
         options={[
-          { value: '', words: 'None: an answer is enough' },
+          { value: '', words: t('noneAnAnswerIsEnough') },
           ...looks.map(({ look, label }) => ({ value: look.trait, words: label })),
         ]}
         value={value?.trait ?? ''}
         onChange={(trait) => onPick(looks.find(({ look }) => look.trait === trait)?.look ?? null)}
       />
-      {value ? <Small>{value.because}. The tree goes back to the crew for that season. It stays open until checked.</Small> : null}
+      {value ? <Small>{t('theTreeGoesBackToThe', { because: value.because })}</Small> : null}
     </View>
   );
 }
@@ -285,7 +303,7 @@ function Given({ title, name, note }: { title: string; name: string | null; note
       {taxon ? <Drawing figure={plateLeaf(taxon)} width={56} height={64} /> : null}
       <View className="min-w-0 flex-1">
         <Small>{title}</Small>
-        <Latin>{name ?? 'no name'}</Latin>
+        <Latin>{name ?? t('noName')}</Latin>
         {name ? <Small>{commonName(name)}</Small> : null}
         <Body>{note}</Body>
       </View>

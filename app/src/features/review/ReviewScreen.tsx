@@ -17,6 +17,7 @@ import type { QueueFilter } from '@/data/keys';
 import { Filters } from './Filters';
 import { ReviewItem } from './ReviewItem';
 import { useReviewQueue, useUnderReview } from './useReview';
+import { t } from '@/words/review';
 
 /** The queue by what matters; on a wide screen the visit stands beside it. */
 export function ReviewScreen({ visitId }: { visitId?: string }) {
@@ -47,17 +48,17 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
 
   if (!allowed) {
     return (
-      <Page title="Review">
-        <Body>Only reviewers can review visits. You are signed in as {account?.role}. Your visits wait here for them.</Body>
+      <Page title={t('review')}>
+        <Body>{t('onlyReviewersCanReviewVisitsYou', { role: account?.role ?? '' })}</Body>
       </Page>
     );
   }
   if (!queue.items)
     return (
       <Waiting
-        what="the queue"
+        what={t('theQueue')}
         problem={queue.error?.message}
-        retry={queue.error ? <Button onPress={() => void queue.refetch()}>Try again</Button> : null}
+        retry={queue.error ? <Button onPress={() => void queue.refetch()}>{t('tryAgain')}</Button> : null}
       />
     );
   const done = (words: string) => {
@@ -81,7 +82,7 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
           {head}
           <View className="flex-row flex-wrap items-start gap-2">
             <Filters value={filter} onChange={setFilter} />
-            <Button onPress={() => router.push('/agreement')}>Agreement</Button>
+            <Button onPress={() => router.push('/agreement')}>{t('agreement')}</Button>
           </View>
           <Small>{waitWords(items.length, queue.total - ((queue.items?.length ?? 0) - items.length), queue.more)}</Small>
           {settled ? (
@@ -91,13 +92,13 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
           ) : null}
         </View>
       }
-      ListEmptyComponent={<Body>{Object.keys(filter).length > 0 ? 'No visits match these filters.' : 'No visits to review.'}</Body>}
+      ListEmptyComponent={<Body>{Object.keys(filter).length > 0 ? t('noVisitsMatchTheseFilters') : t('noVisitsToReview')}</Body>}
     />
   );
   if (wide) {
     return (
       <View className="min-h-0 flex-1 flex-row">
-        {list(<Title className="text-[24px] leading-[28px]">Review</Title>, 'w-[360px] flex-grow-0 border-r border-rule')}
+        {list(<Title className="text-[24px] leading-[28px]">{t('review')}</Title>, 'w-[360px] flex-grow-0 border-r border-rule')}
         <ScrollView className="flex-1" contentContainerClassName="w-full max-w-[860px] gap-4 p-5 pb-10">
           {item ? <Opened key={item.visit.id} item={item} onDone={done} /> : null}
         </ScrollView>
@@ -108,35 +109,41 @@ export function ReviewScreen({ visitId }: { visitId?: string }) {
     return (
       <ScrollView className="flex-1" contentContainerClassName="gap-4 p-4 pb-10">
         <Button className="self-start" onPress={() => router.replace('/review')}>
-          Review queue
+          {t('reviewQueue')}
         </Button>
         <Opened key={item.visit.id} item={item} onDone={done} />
       </ScrollView>
     );
   }
-  return list(<Title>Review</Title>, 'flex-1 bg-paper');
+  return list(<Title>{t('review')}</Title>, 'flex-1 bg-paper');
 }
 
 /** How many wait; where more do than are listed yet, that what matters most stands first. */
 export const waitWords = (shown: number, total: number, more = false): string =>
   more
-    ? `More than ${total} visits waiting, most important first.`
+    ? t('moreThanVisitsWaitingMostImportant', { total })
     : total > shown
-      ? `${total} visits waiting, most important first. Showing ${shown}. Scroll for more.`
-      : `${shown} visits waiting, most important first.`;
+      ? t('visitsWaitingMostImportantFirst', { total, shown })
+      : t('shownVisitsWaitingMostImportant', { shown });
 
 /** A visit of the queue, opened: its evidence comes with its tree. */
 function Opened({ item, onDone }: { item: QueueItem; onDone: (words: string) => void }) {
   const { item: whole, error, refetch, gone } = useUnderReview(item);
   if (whole) return <ReviewItem item={whole} onDone={onDone} />;
-  const problem = gone ? 'This visit has been replaced by a newer one. Go to the next visit.' : error?.message;
-  return <Waiting what="the visit" problem={problem} retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null} />;
+  const problem = gone ? t('thisVisitHasBeenReplacedBy') : error?.message;
+  return (
+    <Waiting
+      what={t('theVisit')}
+      problem={problem}
+      retry={error ? <Button onPress={() => void refetch()}>{t('tryAgain')}</Button> : null}
+    />
+  );
 }
 
 /** How long it has waited, since of what matters alike the oldest comes first. */
 function waitsWords(day: string): string {
   const days = daysBetween(day, todayIso());
-  return days < 1 ? 'of today' : days < 60 ? `${days} day${days === 1 ? '' : 's'} old` : `${Math.round(days / 30.44)} months old`;
+  return days < 1 ? t('ofToday') : days < 60 ? t('daysOld', { days }) : t('monthsOld', { days: Math.round(days / 30.44) });
 }
 
 function Row({ item, on }: { item: QueueItem; on: boolean }) {
@@ -146,7 +153,7 @@ function Row({ item, on }: { item: QueueItem; on: boolean }) {
     item.why
       .filter(({ reveals }) => !reveals)
       .map(({ says }) => says)
-      .join(', ') || 'a second look';
+      .join(', ') || t('aSecondLook');
   return (
     <Pressable
       role="link"
@@ -155,14 +162,12 @@ function Row({ item, on }: { item: QueueItem; on: boolean }) {
       className={`min-h-[60px] gap-1 border-b border-rule px-2 py-2 active:opacity-60 ${on ? 'border-l-4 border-l-slate bg-slate-wash' : ''}`}
     >
       <View className="flex-row items-center justify-between gap-2">
-        <Said>Review</Said>
+        <Said>{t('review')}</Said>
         <TreeTag tag={item.tree.tag} />
         <Small>{waitsWords(item.visit.day)}</Small>
       </View>
       <Body>{why}</Body>
-      <Small>
-        {item.tree.place}, seen by {item.visit.by.name}
-      </Small>
+      <Small>{t('seenBy', { place: item.tree.place, name: item.visit.by.name })}</Small>
     </Pressable>
   );
 }

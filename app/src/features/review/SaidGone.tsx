@@ -7,6 +7,7 @@ import { library } from '@/features/shell/library';
 import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
+import { t } from '@/words/review';
 
 /** What a visit says is over, and what only a reviewer can agree to. */
 export interface Claim {
@@ -30,7 +31,7 @@ const milderIn = ({ judgement }: VisitView): Claim[] =>
   judgement.overruled.flatMap(({ what, from, to, why, since, milder }) => {
     if (!milder || since === undefined) return [];
     const label = OVERRULED_WORDS[what].replace(/^./, (letter) => letter.toUpperCase());
-    return [{ key: wordKey({ what, to }), label, says: `${label}: ${from} on ${since}, now ${to}: “${why}”` }];
+    return [{ key: wordKey({ what, to }), label, says: t('onNow', { label, from, since, to, why }) }];
   });
 
 /** What a visit claims is over: a reviewer agrees, or it goes on counting. */
@@ -47,9 +48,12 @@ interface Props {
 export function SaidGone({ claims, closes, onChange }: Props) {
   if (claims.length === 0) return null;
   return (
-    <Remark mood="caution" title={claims.length === 1 ? 'Something is said to be over' : `${claims.length} things are said to be over`}>
+    <Remark
+      mood="caution"
+      title={claims.length === 1 ? t('somethingIsSaidToBeOver') : t('thingsAreSaidToBeOver', { claims: claims.length })}
+    >
       <View className="gap-3">
-        <Small className="text-ink">Each still counts until you close it. Give your reason below.</Small>
+        <Small className="text-ink">{t('eachStillCountsUntilYouClose')}</Small>
         {claims.map(({ key, label, says }) => {
           const on = closes.includes(key);
           return (
@@ -57,10 +61,10 @@ export function SaidGone({ claims, closes, onChange }: Props) {
               <Body className="flex-1">{says}</Body>
               <Button
                 kind={on ? 'second' : 'plain'}
-                label={`${on ? '✓ Closed' : 'Close'}: ${label}`}
+                label={on ? t('closed', { label }) : t('close', { label })}
                 onPress={() => onChange(on ? closes.filter((one) => one !== key) : [...closes, key])}
               >
-                {on ? '✓ Closed' : 'Close'}
+                {on ? t('closed2') : t('close2')}
               </Button>
             </View>
           );

@@ -7,6 +7,7 @@ import { Body, Heading, Latin } from '@/ui/text';
 import { Button, Choice } from '@/ui/button';
 import { NamePicker } from './NamePicker';
 import { ratingWords } from '@dendrix/core/words';
+import { t } from '@/words/review';
 
 /** What a reviewer says before the visit's answer is shown. */
 export interface OwnAnswer {
@@ -15,7 +16,7 @@ export interface OwnAnswer {
   bands: OwnBands | null;
 }
 
-const CANNOT = 'cannot tell';
+const CANNOT = t('cannotTell2');
 const options = (bands: readonly string[]) => [...bands, CANNOT].map((value) => ({ value, words: ratingWords(value) }));
 const said = (band: string | null): string | null => (band === CANNOT ? null : band);
 
@@ -35,24 +36,24 @@ export function SecondLook({ place, toName, toJudge, onAnswer }: Props) {
   const answered = name !== undefined && (!toJudge || (vigour !== null && soundness !== null));
   return (
     <View className="gap-3 border-l-4 border-l-slate bg-slate-wash p-4">
-      <Heading>Your own answer first</Heading>
-      <Body>Answer from the evidence alone. The crew’s answer is shown after.</Body>
+      <Heading>{t('yourOwnAnswerFirst')}</Heading>
+      <Body>{t('answerFromTheEvidenceAloneThe')}</Body>
       {toName ? (
         <View className="gap-2">
           {name === undefined ? null : (
             <Body>
-              {name === null ? 'Cannot tell from this.' : <>You say: </>}
+              {name === null ? t('cannotTellFromThis') : <>{t('youSay')} </>}
               {name ? <Latin className="text-[18px]">{name}</Latin> : null}
             </Body>
           )}
-          <NamePicker label="Your species name" place={place} value={null} onPick={setName} />
-          <Button onPress={() => setName(null)}>{name === null ? '✓ Cannot tell from this' : 'Cannot tell from this'}</Button>
+          <NamePicker label={t('yourSpeciesName')} place={place} value={null} onPick={setName} />
+          <Button onPress={() => setName(null)}>{name === null ? t('cannotTellFromThis2') : t('cannotTellFromThis3')}</Button>
         </View>
       ) : null}
       {toJudge ? (
         <>
-          <Choice label="Vigour, your rating" options={options(VIGOUR)} value={vigour} onChange={setVigour} />
-          <Choice label="Structure, your rating" options={options(SOUNDNESS)} value={soundness} onChange={setSoundness} />
+          <Choice label={t('vigourYourRating')} options={options(VIGOUR)} value={vigour} onChange={setVigour} />
+          <Choice label={t('structureYourRating')} options={options(SOUNDNESS)} value={soundness} onChange={setSoundness} />
         </>
       ) : null}
       <Button
@@ -60,7 +61,7 @@ export function SecondLook({ place, toName, toJudge, onAnswer }: Props) {
         disabled={!answered}
         onPress={() => onAnswer({ name: name ?? null, bands: toJudge ? { vigour: said(vigour), soundness: said(soundness) } : null })}
       >
-        Show the crew’s answer
+        {t('showTheCrewsAnswer')}
       </Button>
     </View>
   );

@@ -14,6 +14,7 @@ import { Drawing } from '@/ui/drawing';
 import { Card, Remark } from '@/ui/surface';
 import { takeAlong, type Taken } from './hold';
 import { StopList } from './StopList';
+import { t } from '@/words/rounds';
 
 /** Rounds of a day as they are kept: whose, how far done, taken along, and given out. */
 export function KeptRounds({ rounds, account }: { rounds: readonly RoundView[]; account: Account }) {
@@ -45,7 +46,7 @@ function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDr
     const held = new AbortController();
     stop.current = held;
     takeAlong(client, round, setTaken, held.signal).catch((error: Error) => {
-      if (!held.signal.aborted) setProblem(`The round is only partly downloaded: ${error.message}`);
+      if (!held.signal.aborted) setProblem(t('theRoundIsOnlyPartlyDownloaded', { message: error.message }));
     });
     return () => held.abort();
     // A round that was only read anew is the same round.
@@ -60,33 +61,46 @@ function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDr
     <Card className="gap-3">
       <View className="flex-row gap-3">
         <View className="min-w-0 flex-1 gap-1">
-          <Heading>{mine ? 'Your round' : `The round of ${round.crew.name}`}</Heading>
+          <Heading>{mine ? t('yourRound') : t('theRoundOf', { name: round.crew.name })}</Heading>
           <Body>
-            {done.length} of {plan.stops.length} seen. {plan.from} to about {clockAfter(plan.from, plan.takes)},{' '}
-            {distanceWords(plan.metres, units)} {plan.by === 'foot' ? 'on foot' : 'by car'}.
+            {plan.by === 'foot'
+              ? t('ofSeenToAboutOnFoot', {
+                  done: done.length,
+                  stops: plan.stops.length,
+                  from: plan.from,
+                  clockAfter: clockAfter(plan.from, plan.takes),
+                  distance: distanceWords(plan.metres, units),
+                })
+              : t('ofSeenToAboutByCar', {
+                  done: done.length,
+                  stops: plan.stops.length,
+                  from: plan.from,
+                  clockAfter: clockAfter(plan.from, plan.takes),
+                  distance: distanceWords(plan.metres, units),
+                })}
           </Body>
-          {round.madeBy.id !== round.crew.id ? <Small>Planned by {round.madeBy.name}.</Small> : null}
+          {round.madeBy.id !== round.crew.id ? <Small>{t('plannedBy', { name: round.madeBy.name })}</Small> : null}
         </View>
-        {figure ? <Drawing figure={figure} width={108} height={108} label="Route map, north up. The ring is the start." /> : null}
+        {figure ? <Drawing figure={figure} width={108} height={108} label={t('routeMapNorthUpTheRing')} /> : null}
       </View>
       {mine && taken ? (
         <Small role="status" className="text-ink">
           {taken.map
-            ? `On this device: ${taken.trees} of ${taken.of} histories, ${taken.pictures} photos, trees along the route, drawings and streets. Ready to go offline.`
-            : `Downloading: ${taken.trees} of ${taken.of} histories, ${taken.pictures} photos …`}
+            ? t('onThisDeviceOfHistoriesPhotos', { trees: taken.trees, of: taken.of, pictures: taken.pictures })
+            : t('downloadingOfHistoriesPhotos', { trees: taken.trees, of: taken.of, pictures: taken.pictures })}
         </Small>
       ) : null}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}
       <StopList plan={plan} day={round.day} done={done} />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Calendar (iCalendar)" onPress={() => give('round.ics', `round-${round.day}.ics`)}>
-          Calendar
+        <Button label={t('calendarIcalendar')} onPress={() => give('round.ics', `round-${round.day}.ics`)}>
+          {t('calendar')}
         </Button>
-        <Button label="Route (GPX)" onPress={() => give('round.gpx', `round-${round.day}.gpx`)}>
-          Route
+        <Button label={t('routeGpx')} onPress={() => give('round.gpx', `round-${round.day}.gpx`)}>
+          {t('route')}
         </Button>
-        <Button label="Print the round" onPress={() => give(`round.pdf?units=${units}`, `round-${round.day}.pdf`)}>
-          Print
+        <Button label={t('printTheRound')} onPress={() => give(`round.pdf?units=${units}`, `round-${round.day}.pdf`)}>
+          {t('print')}
         </Button>
         {mayDrop ? (
           <Button
@@ -99,7 +113,7 @@ function Kept({ round, mine, mayDrop }: { round: RoundView; mine: boolean; mayDr
                 : setAsked(true)
             }
           >
-            {asked ? 'Delete: its trees become free for other rounds' : 'Delete round'}
+            {asked ? t('deleteItsTreesBecomeFreeFor') : t('deleteRound')}
           </Button>
         ) : null}
       </View>

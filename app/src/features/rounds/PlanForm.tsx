@@ -12,6 +12,7 @@ import { Button, Choice, Several } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Card } from '@/ui/surface';
 import { clockOf, minutesOf, TOOL_WORDS, type Wishes } from './wishes';
+import { t } from '@/words/rounds';
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const NOBODY: readonly Colleague[] = [];
@@ -47,19 +48,19 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
     navigator.geolocation.getCurrentPosition(
       ({ coords }) =>
         set({
-          start: { latitude: Number(coords.latitude.toFixed(5)), longitude: Number(coords.longitude.toFixed(5)), words: 'where I stood' },
+          start: { latitude: Number(coords.latitude.toFixed(5)), longitude: Number(coords.longitude.toFixed(5)), words: t('whereIStood') },
         }),
-      () => setProblem({ at: 'start', words: 'Location not available. Start from the town centre, or try again outside.' }),
+      () => setProblem({ at: 'start', words: t('locationNotAvailableStartFromThe') }),
       { enableHighAccuracy: true, timeout: 8000 },
     );
   const plan = () => {
     const from = clockOf(wishes.from);
-    if (!from) return setProblem({ at: 'from', words: 'Enter a time, for example 08:00.' });
+    if (!from) return setProblem({ at: 'from', words: t('enterATimeForExample08') });
     const hours = minutesOf(wishes.hours);
     if ('problem' in hours) return setProblem({ at: 'hours', words: hours.problem });
     const middle = town?.middle;
-    const start = wishes.start ?? (middle ? { ...middle, words: 'the middle of town' } : null);
-    if (!start) return setProblem({ at: 'start', words: 'Choose a starting point.' });
+    const start = wishes.start ?? (middle ? { ...middle, words: t('theMiddleOfTown') } : null);
+    if (!start) return setProblem({ at: 'start', words: t('chooseAStartingPoint') });
     setProblem(null);
     onPlan({ day, crews, wishes: { ...wishes, from, start, minutes: hours.minutes } });
   };
@@ -68,10 +69,10 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
   return (
     <Card className="gap-4">
       <Choice
-        label="Day"
+        label={t('day')}
         options={[
-          { value: today, words: 'Today' },
-          { value: addDays(today, 1), words: 'Tomorrow' },
+          { value: today, words: t('today') },
+          { value: addDays(today, 1), words: t('tomorrow') },
           ...(day !== today && day !== addDays(today, 1) ? [{ value: day, words: dayWords(day) }] : []),
         ]}
         value={day}
@@ -80,35 +81,34 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
       <View className="flex-row items-end gap-2">
         <Field
           className="flex-1"
-          label="or another day"
+          label={t('orAnotherDay')}
           value={typedDay}
           onChangeText={setTypedDay}
-          hint="such as 2026-12-03"
+          hint={t('suchAs20261203')}
           problem={problem?.at === 'day' ? problem.words : null}
         />
         <Button
           className="mb-[23px]"
           onPress={() => {
-            if (!DAY.test(typedDay.trim()) || typedDay.trim() < today)
-              return setProblem({ at: 'day', words: 'Enter today or a later date, for example 2026-12-03.' });
+            if (!DAY.test(typedDay.trim()) || typedDay.trim() < today) return setProblem({ at: 'day', words: t('enterTodayOrALaterDate') });
             setProblem(null);
             onDay(typedDay.trim());
           }}
         >
-          Use this day
+          {t('useThisDay')}
         </Button>
       </View>
       <View className="flex-row gap-3">
         <Field
           className="flex-1"
-          label="Start time"
+          label={t('startTime')}
           value={wishes.from}
           onChangeText={(from) => set({ from })}
           problem={problem?.at === 'from' ? problem.words : null}
         />
         <Field
           className="flex-1"
-          label="Hours"
+          label={t('hours')}
           value={wishes.hours}
           onChangeText={(hours) => set({ hours })}
           inputMode="decimal"
@@ -116,52 +116,52 @@ export function PlanForm({ account, day, onDay, wishes, onWishes, onPlan, waits 
         />
       </View>
       <Choice
-        label="Travel"
+        label={t('travel')}
         options={[
-          { value: 'foot', words: 'On foot' },
-          { value: 'car', words: 'By car' },
+          { value: 'foot', words: t('onFoot') },
+          { value: 'car', words: t('byCar') },
         ]}
         value={wishes.by}
         onChange={(by) => set({ by })}
       />
       <View className="gap-1">
-        <Small className="font-body-bold">Start</Small>
+        <Small className="font-body-bold">{t('start')}</Small>
         <View className="flex-row flex-wrap items-center gap-2">
           <Body className="flex-1">
             {wishes.start
               ? `${wishes.start.words} (${wishes.start.latitude.toFixed(4)}, ${wishes.start.longitude.toFixed(4)})`
-              : 'In the middle of town'}
+              : t('inTheMiddleOfTown')}
           </Body>
-          <Button onPress={locate}>My location</Button>
-          {wishes.start ? <Button onPress={() => set({ start: null })}>Middle of town</Button> : null}
+          <Button onPress={locate}>{t('myLocation')}</Button>
+          {wishes.start ? <Button onPress={() => set({ start: null })}>{t('middleOfTown')}</Button> : null}
         </View>
         {problem?.at === 'start' ? <Small role="alert">{problem.words}</Small> : null}
       </View>
       <Choice
-        label="End"
+        label={t('end')}
         options={[
-          { value: 'back', words: 'Back to start' },
-          { value: 'anywhere', words: 'At the last tree' },
+          { value: 'back', words: t('backToStart') },
+          { value: 'anywhere', words: t('atTheLastTree') },
         ]}
         value={wishes.back ? 'back' : 'anywhere'}
         onChange={(end) => set({ back: end === 'back' })}
       />
       <Several
-        label="Tools available"
+        label={t('toolsAvailable')}
         options={TOOLS.map((value) => ({ value, words: TOOL_WORDS[value] }))}
         values={wishes.tools}
         onTurn={turnTool}
       />
       {mayShare ? (
         <Several
-          label="Crew (several people share the stops)"
+          label={t('crewSeveralPeopleShareTheStops')}
           options={(people ?? NOBODY).filter(({ role }) => role !== 'viewer').map(({ id, name }) => ({ value: id, words: name }))}
           values={crews}
           onTurn={(id) => setCrews((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id]))}
         />
       ) : null}
       <Button kind="next" disabled={waits || crews.length === 0} onPress={plan}>
-        Plan round
+        {t('planRound')}
       </Button>
     </Card>
   );

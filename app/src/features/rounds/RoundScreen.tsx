@@ -28,6 +28,7 @@ import { StopList } from './StopList';
 import { holdUnkept, unkept } from './unkept';
 import { usePlan } from './usePlan';
 import { keepWishes, lastWishes, type Wishes } from './wishes';
+import { t } from '@/words/rounds';
 
 /** The work of a day planned, kept and given out; and the season ahead. */
 export function RoundScreen() {
@@ -41,13 +42,13 @@ export function RoundScreen() {
   const mayPlan = account !== null && account.role !== 'viewer';
   if (!account) return null;
   return (
-    <Page title="Rounds" wide={wide}>
+    <Page title={t('rounds')} wide={wide}>
       <Choice
-        label="Type of works"
+        label={t('typeOfWorks')}
         shown={false}
         options={[
-          { value: 'day', words: 'A day' },
-          { value: 'season', words: 'The season' },
+          { value: 'day', words: t('aDay') },
+          { value: 'season', words: t('theSeason') },
         ]}
         value={view}
         onChange={setView}
@@ -67,14 +68,14 @@ export function RoundScreen() {
           {mayPlan ? (
             <Fold
               key={`${day} ${mine}`}
-              title={mine ? 'Plan again' : 'Plan a round'}
-              says={mine ? 'replaced by another' : 'for this day, from what is due'}
+              title={mine ? t('planAgain') : t('planARound')}
+              says={mine ? t('replacedByAnother') : t('forThisDayFromWhatIs')}
               open={!mine}
             >
               {() => <Planner day={day} onDay={setDay} onKept={setTold} />}
             </Fold>
           ) : (
-            <Small>Rounds are planned by crews and coordinators.</Small>
+            <Small>{t('roundsArePlannedByCrewsAnd')}</Small>
           )}
         </>
       )}
@@ -111,9 +112,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
       try {
         const { items, times } = await candidatesOf(what.day, start, pinned, range.districts).catch(async (error: unknown) => {
           if (!(error instanceof NoSignal)) throw error;
-          onKept(
-            'Offline: planned from data on this device. Trees taken or postponed by others may not show. The round saves when you are online.',
-          );
+          onKept(t('offlinePlannedFromDataOnThis'));
           return heldCandidates(what.day, pinned, range.holds);
         });
         const crews = what.crews.map((id, i): PlannedCrew => ({
@@ -151,11 +150,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
       }
       clear();
       setChanges(NONE);
-      onKept(
-        taken.length > 0
-          ? `Saved. Not included, because another crew has them: ${taken.join(', ')}.`
-          : 'Saved. Downloading to this device.',
-      );
+      onKept(taken.length > 0 ? t('savedNotIncludedBecauseAnotherCrew', { taken: taken.join(', ') }) : t('savedDownloadingToThisDevice'));
       await client.invalidateQueries({ queryKey: roundsOfDay(asked.day).queryKey });
     } catch (error) {
       setProblem((error as Error).message);
@@ -186,18 +181,18 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
   const result = (
     <View className="gap-3">
       {problem || failed ? (
-        <Remark mood="caution" title="Not planned">
+        <Remark mood="caution" title={t('notPlanned')}>
           {problem ?? failed ?? ''}
         </Remark>
       ) : null}
       {share !== null ? (
         <View className="gap-2" role="status">
-          <Small>{`Planning: ${Math.round(share * 100)}%`}</Small>
+          <Small>{t('planning', { share: Math.round(share * 100) })}</Small>
           <View className="h-[10px] rounded-sm border border-rule">
             <View className="h-full rounded-sm bg-ink" style={{ width: `${share * 100}%` }} />
           </View>
           <Button className="self-start" onPress={stop}>
-            Stop
+            {t('stop')}
           </Button>
         </View>
       ) : null}
@@ -230,7 +225,7 @@ function Planner({ day, onDay, onKept }: { day: string; onDay: (day: string) => 
   );
 }
 
-const tagOf = (of: RoundPlan, treeId: string): string => of.stops.find((stop) => stop.treeId === treeId)?.tag ?? 'a tree';
+const tagOf = (of: RoundPlan, treeId: string): string => of.stops.find((stop) => stop.treeId === treeId)?.tag ?? t('aTree');
 
 interface ResultProps {
   planned: Planned;
@@ -257,15 +252,20 @@ function Result({ planned, asked, changes, onChange, onKeep, keeping }: ResultPr
           <Card key={crew} className="gap-2">
             <View className="flex-row gap-3">
               <View className="min-w-0 flex-1">
-                <Heading>{several ? (people?.find(({ id }) => id === crew)?.name ?? 'A crew') : 'The round'}</Heading>
+                <Heading>{several ? (people?.find(({ id }) => id === crew)?.name ?? t('aCrew')) : t('theRound')}</Heading>
                 <Body>
                   {made.stops.length === 0
-                    ? 'No due trees can be reached in this time.'
-                    : `${made.stops.length} stop${made.stops.length === 1 ? '' : 's'}, ${made.from} to about ${clockAfter(made.from, made.takes)}, ${distanceWords(made.metres, units)} along the streets`}
+                    ? t('noDueTreesCanBeReached')
+                    : t('stopsToAboutAlongTheStreets', {
+                        stops: made.stops.length,
+                        from: made.from,
+                        clockAfter: clockAfter(made.from, made.takes),
+                        distance: distanceWords(made.metres, units),
+                      })}
                 </Body>
               </View>
               {figure && made.stops.length > 0 ? (
-                <Drawing figure={figure} width={108} height={108} label="The way, north up; a ring where it begins" />
+                <Drawing figure={figure} width={108} height={108} label={t('theWayNorthUpARing')} />
               ) : null}
             </View>
             <StopList
@@ -282,11 +282,11 @@ function Result({ planned, asked, changes, onChange, onKeep, keeping }: ResultPr
       })}
       {stops > 0 ? (
         <Button kind="next" disabled={keeping} onPress={() => onKeep(planned.rounds)}>
-          {keeping ? 'Keeping …' : several ? 'Save rounds' : 'Save round'}
+          {keeping ? t('keeping') : several ? t('saveRounds') : t('saveRound')}
         </Button>
       ) : null}
       {pressing.length > 0 ? (
-        <Remark mood="caution" title={`${pressing.length} urgent trees not in this round`}>
+        <Remark mood="caution" title={t('urgentTreesNotInThisRound', { pressing: pressing.length })}>
           {pressing.map(({ tree, words }) => (
             <Body key={tree.id}>
               {tree.tag}, {tree.place}: {words}
@@ -310,19 +310,19 @@ function PinByTag({ pinned, onPin }: { pinned: readonly string[]; onPin: (id: st
   const hits = useMemo(() => (tag.trim().length >= 2 ? (query.data?.items ?? []).slice(0, 3) : []), [query.data, tag]);
   return (
     <View className="gap-2">
-      <Field label="Pin a tree by its tag or street" value={tag} onChangeText={setTag} />
+      <Field label={t('pinATreeByItsTag')} value={tag} onChangeText={setTag} />
       {hits.map((tree) => (
         <View key={tree.id} className="flex-row flex-wrap items-center gap-2">
           <TreeTag tag={tree.tag} />
           <Small className="flex-1">{tree.place}</Small>
           <Button
-            label={`${pinned.includes(tree.id) ? 'Unpin' : 'Pin'} ${tree.tag}`}
+            label={pinned.includes(tree.id) ? t('unpin', { tag: tree.tag }) : t('pin', { tag: tree.tag })}
             onPress={() => {
               onPin(tree.id);
               setTag('');
             }}
           >
-            {pinned.includes(tree.id) ? 'Unpin' : 'Pin'}
+            {pinned.includes(tree.id) ? t('unpin2') : t('pin2')}
           </Button>
         </View>
       ))}
@@ -339,7 +339,7 @@ function Left({ left, onPin }: { left: Planned['left']; onPin: (id: string) => v
   if (left.length === 0) return null;
   return (
     <View className="gap-2">
-      <Heading>{`${left.length} not in this round`}</Heading>
+      <Heading>{t('notInThisRound', { left: left.length })}</Heading>
       {(all ? left : left.slice(0, SHOWN)).map(({ tree, words }) => (
         <View key={tree.id} className="flex-row items-center gap-2 border-t border-rule py-1">
           <View className="min-w-0 flex-1">
@@ -348,12 +348,14 @@ function Left({ left, onPin }: { left: Planned['left']; onPin: (id: string) => v
             </Strong>
             <Small>{words}</Small>
           </View>
-          <Button label={`Pin ${tree.tag}`} onPress={() => onPin(tree.id)}>
-            Pin
+          <Button label={t('pin', { tag: tree.tag })} onPress={() => onPin(tree.id)}>
+            {t('pin2')}
           </Button>
         </View>
       ))}
-      {left.length > SHOWN ? <Button onPress={() => setAll(!all)}>{all ? 'Fewer' : `${left.length - SHOWN} more`}</Button> : null}
+      {left.length > SHOWN ? (
+        <Button onPress={() => setAll(!all)}>{all ? t('fewer') : t('more', { left: left.length - SHOWN })}</Button>
+      ) : null}
     </View>
   );
 }

@@ -7,9 +7,10 @@ import { todayIso } from '@/features/shell/today';
 import { Body, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Waiting } from '@/ui/surface';
+import { t } from '@/words/rounds';
 
 const labelOf = (trait: string) => library.traits.find(({ id }) => id === trait)?.label ?? trait;
-const trees = (n: number) => `${n} tree${n === 1 ? '' : 's'}`;
+const trees = (n: number) => t('trees', { n });
 
 /** The twelve months ahead: how much is due in each, and which open questions each can settle. */
 export function Season() {
@@ -17,9 +18,9 @@ export function Season() {
   if (!data)
     return (
       <Waiting
-        what="the season"
+        what={t('theSeason2')}
         problem={error?.message}
-        retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null}
+        retry={error ? <Button onPress={() => void refetch()}>{t('tryAgain')}</Button> : null}
       />
     );
   const most = Math.max(1, ...data.months.map(({ due }) => due));
@@ -27,7 +28,7 @@ export function Season() {
     <View className="gap-1">
       {data.overdue > 0 ? (
         <Body>
-          <Strong className="text-oxide">{trees(data.overdue)} overdue.</Strong> They go into the next round with time for them.
+          <Strong className="text-oxide">{t('overdue', { trees: trees(data.overdue) })}</Strong> {t('theyGoIntoTheNextRound')}
         </Body>
       ) : null}
       {data.months.map(({ month, due, looks }) => (
@@ -39,17 +40,22 @@ export function Season() {
             <View className="h-[14px] flex-1 flex-row" aria-hidden>
               <View className="h-full rounded-sm bg-ink" style={{ width: `${(100 * due) / most}%` }} />
             </View>
-            <Small className="w-[72px] text-right text-ink">{due} due</Small>
+            <Small className="w-[72px] text-right text-ink">{t('due', { due })}</Small>
           </View>
           {looks.length > 0 ? (
             looks.map(({ trait, trees: n, lastChance }) => (
               <Body key={trait}>
-                {labelOf(trait)} shows on {trees(n)} with the name open
-                {lastChance > 0 ? <Strong>{`; for ${lastChance === n ? 'all' : lastChance} the last month of it`}</Strong> : ''}.
+                {t('showsOnWithTheNameOpen', { label: labelOf(trait), trees: trees(n) })}
+                {lastChance > 0 ? (
+                  <Strong>{lastChance === n ? t('forAllTheLastMonthOf') : t('forTheLastMonthOfIt', { lastChance })}</Strong>
+                ) : (
+                  ''
+                )}
+                .
               </Body>
             ))
           ) : (
-            <Small>Nothing to check this month.</Small>
+            <Small>{t('nothingToCheckThisMonth')}</Small>
           )}
         </View>
       ))}

@@ -15,6 +15,7 @@ import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { TreeTag } from '@/ui/surface';
 import { TOOL_WORDS } from './wishes';
+import { t } from '@/words/rounds';
 
 /** What can be done with a stop of a round that is being planned. */
 export interface StopActs {
@@ -48,7 +49,7 @@ export function StopList({ plan, day, done = [], acts }: { plan: RoundPlan; day:
 function showsWords(stop: RoundStop, day: string): string {
   const { now, later } = settles(taxonNamed(stop.taxon), day, stop.latitude);
   const waits = later.map(({ what, when }) => `${what} ${when}`).join('; ');
-  return `Shows ${now.join(', ')}${waits ? `. Not now: ${waits}` : ''}.`;
+  return waits ? t('showsNotNow', { now: now.join(', '), waits }) : t('shows', { now: now.join(', ') });
 }
 
 interface StopProps {
@@ -71,7 +72,7 @@ function Stop({ stop, number, from, day, isDone, isNext, acts }: StopProps) {
       <View className="flex-row items-start gap-3">
         <View className="w-[52px]">
           <Strong className={isDone ? 'text-soft' : ''}>{clockAfter(from, stop.arrive)}</Strong>
-          <Small>{isDone ? 'seen' : `${Math.max(1, Math.round(stop.minutes))} min`}</Small>
+          <Small>{isDone ? 'seen' : t('min', { value: Math.max(1, Math.round(stop.minutes)) })}</Small>
         </View>
         <Pressable
           role="link"
@@ -79,7 +80,7 @@ function Stop({ stop, number, from, day, isDone, isNext, acts }: StopProps) {
           className="min-h-[48px] min-w-0 flex-1 gap-1 active:opacity-60"
         >
           <View className="flex-row flex-wrap items-center gap-2">
-            <Said>{`Stop ${number}: tree`}</Said>
+            <Said>{t('stopTree', { number })}</Said>
             <TreeTag tag={stop.tag} />
             <Small className="flex-shrink">{stop.place}</Small>
           </View>
@@ -88,27 +89,38 @@ function Stop({ stop, number, from, day, isDone, isNext, acts }: StopProps) {
           </Body>
           {stop.taxon ? <Latin className="text-[16px] leading-[19px]">{stop.taxon}</Latin> : null}
           <Small>
-            {distanceWords(stop.metres, units)} on{stop.pinned ? ', pinned' : ''}
-            {stop.lacks.length > 0 ? ` · not at hand: ${stop.lacks.map((tool) => TOOL_WORDS[tool].toLowerCase()).join(', ')}` : ''}
+            {stop.pinned
+              ? stop.lacks.length > 0
+                ? t('onPinnedNotAtHand', {
+                    distance: distanceWords(stop.metres, units),
+                    lacks: stop.lacks.map((tool) => TOOL_WORDS[tool].toLowerCase()).join(', '),
+                  })
+                : t('onPinned', { distance: distanceWords(stop.metres, units) })
+              : stop.lacks.length > 0
+                ? t('onNotAtHand', {
+                    distance: distanceWords(stop.metres, units),
+                    lacks: stop.lacks.map((tool) => TOOL_WORDS[tool].toLowerCase()).join(', '),
+                  })
+                : t('on', { distance: distanceWords(stop.metres, units) })}
           </Small>
           <Small>{showsWords(stop, day)}</Small>
         </Pressable>
         {acts ? (
-          <Button className="px-3" label={`Change stop ${number}, ${stop.tag}`} onPress={() => setOpen(!open)}>
+          <Button className="px-3" label={t('changeStop', { number, tag: stop.tag })} onPress={() => setOpen(!open)}>
             {open ? '−' : '…'}
           </Button>
         ) : null}
       </View>
       {acts && open ? (
         <View className="flex-row flex-wrap gap-2">
-          <Button label={`${stop.pinned ? 'Unpin' : 'Pin'} ${stop.tag}`} onPress={() => acts.pin(stop.treeId)}>
-            {stop.pinned ? 'Unpin' : 'Pin'}
+          <Button label={stop.pinned ? t('unpin', { tag: stop.tag }) : t('pin', { tag: stop.tag })} onPress={() => acts.pin(stop.treeId)}>
+            {stop.pinned ? t('unpin2') : t('pin2')}
           </Button>
-          <Button label={`Swap ${stop.tag} for another`} onPress={() => acts.swap(stop.treeId)}>
-            Replace
+          <Button label={t('swapForAnother', { tag: stop.tag })} onPress={() => acts.swap(stop.treeId)}>
+            {t('replace')}
           </Button>
-          <Button label={`Postpone … ${stop.tag}`} onPress={() => setPuttingOff(!puttingOff)}>
-            Postpone …
+          <Button label={t('postpone', { tag: stop.tag })} onPress={() => setPuttingOff(!puttingOff)}>
+            {t('postpone2')}
           </Button>
         </View>
       ) : null}
@@ -125,14 +137,14 @@ function PutOffForm({ stop, day, onDone }: { stop: RoundStop; day: string; onDon
   const [problem, setProblem] = useState<string | null>(null);
   const until = addDays(day, Number(days));
   const send = async () => {
-    if (reason.trim().length < 5) return setProblem('Enter a short reason.');
+    if (reason.trim().length < 5) return setProblem(t('enterAShortReason'));
     const at = new Date().toISOString();
     try {
       await post({
         id: newId(),
         kind: 'put-off',
         queuedAt: at,
-        words: `${stop.tag} put off to ${until}`,
+        words: t('putOffTo', { tag: stop.tag, until }),
         after: [stop.treeId],
         body: { treeId: stop.treeId, at, until, reason: reason.trim() },
       });
@@ -144,18 +156,18 @@ function PutOffForm({ stop, day, onDone }: { stop: RoundStop; day: string; onDon
   return (
     <View className="gap-2 border-l-4 border-l-sulphur bg-sulphur-wash p-3">
       <Choice
-        label="For"
+        label={t('for')}
         options={[
-          { value: '7', words: 'A week' },
-          { value: '30', words: 'A month' },
-          { value: '90', words: 'Three months' },
+          { value: '7', words: t('aWeek') },
+          { value: '30', words: t('aMonth') },
+          { value: '90', words: t('threeMonths') },
         ]}
         value={days}
         onChange={setDays}
       />
-      <Field label="Why" value={reason} onChangeText={setReason} problem={problem} />
-      <Small className="text-ink">It will not be suggested before {dayWords(until)}. It stays due and will show as overdue.</Small>
-      <Button onPress={() => void send()}>{`Postpone ${stop.tag}`}</Button>
+      <Field label={t('why')} value={reason} onChangeText={setReason} problem={problem} />
+      <Small className="text-ink">{t('itWillNotBeSuggestedBefore', { day: dayWords(until) })}</Small>
+      <Button onPress={() => void send()}>{t('postponeTag', { tag: stop.tag })}</Button>
     </View>
   );
 }

@@ -4,6 +4,7 @@ import { placeAt } from '@dendrix/core/geo/distance';
 import { keepNow } from '@/data/keep-now';
 import { oneTree, recordsOf } from '@/data/keys';
 import { holdArea } from '@/offline/held';
+import { t } from '@/words/rounds';
 
 /** Records asked for at once. */
 const AT_ONCE = 20;
@@ -51,7 +52,7 @@ export async function takeAlong(client: QueryClient, round: RoundView, tell: (ta
   await holdArea(
     {
       id: `round-${round.id}`,
-      name: `Round of ${round.day}`,
+      name: t('roundOf', { day: round.day }),
       box: [low.longitude, low.latitude, high.longitude, high.latitude],
       version: round.madeAt,
     },

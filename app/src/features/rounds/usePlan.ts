@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Planned } from '@dendrix/core/rounds';
 import { aboutHere } from '@/data/keys';
 import type { RoundTask, RoundTold } from '@/workers/round.worker';
+import { t } from '@/words/rounds';
 
 /**
  * Plans rounds in a worker: how far it is, what came of it, and a way to stop.
@@ -34,7 +35,7 @@ export function usePlan(first: Planned | null) {
         else setProblem(data.problem);
       };
       made.onerror = () => {
-        setProblem('The round could not be planned on this device.');
+        setProblem(t('theRoundCouldNotBePlanned'));
         stop();
       };
       made.postMessage({ ...task, isDemonstration } satisfies RoundTask);

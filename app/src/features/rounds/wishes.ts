@@ -1,4 +1,5 @@
 import { TOOLS, type RoundPlan, type Tool, type Way } from '@dendrix/core/contracts';
+import { t } from '@/words/rounds';
 
 /** How a person usually goes round: kept on the device, so that nobody says it every morning. */
 export interface Wishes {
@@ -30,7 +31,7 @@ export function minutesOf(hours: string): { minutes: number | null } | { problem
   const text = hours.trim().replace(',', '.');
   if (text === '') return { minutes: null };
   const n = Number(text);
-  if (!Number.isFinite(n) || n < 0.25 || n > 16) return { problem: 'Enter 0.25 to 16 hours, for example 3.5. No entry means no limit.' };
+  if (!Number.isFinite(n) || n < 0.25 || n > 16) return { problem: t('enter025To16Hours') };
   return { minutes: Math.round(n * 60) };
 }
 
@@ -42,10 +43,10 @@ export function clockOf(text: string): string | null {
 }
 
 export const TOOL_WORDS: Record<Tool, string> = {
-  mallet: 'Mallet',
-  probe: 'Probe',
-  binoculars: 'Binoculars',
-  tape: 'Tape',
-  height: 'Height meter',
-  ladder: 'Ladder',
+  mallet: t('mallet'),
+  probe: t('probe'),
+  binoculars: t('binoculars'),
+  tape: t('tape'),
+  height: t('heightMeter'),
+  ladder: t('ladder'),
 };

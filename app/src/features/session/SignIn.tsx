@@ -14,14 +14,15 @@ import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { goElsewhere, refusedWords } from './elsewhere';
 import { useDemoAccounts, useSignIn } from '@/features/shell/useSession';
+import { t } from '@/words/session';
 
 /** What each role is there for. */
 export const ROLE_WORDS = {
-  viewer: 'reads, changes nothing',
-  crew: 'visits trees',
-  reviewer: 'gives the second opinion',
-  coordinator: 'plans, brings lists in',
-  administrator: 'looks after people and access',
+  viewer: t('readsChangesNothing'),
+  crew: t('visitsTrees'),
+  reviewer: t('givesTheSecondOpinion'),
+  coordinator: t('plansBringsListsIn'),
+  administrator: t('looksAfterPeopleAndAccess'),
 } as const;
 
 /**
@@ -29,14 +30,14 @@ export const ROLE_WORDS = {
  * @param isScreen whether it heads a screen; until it is known which one opens, it heads none
  */
 function Head({ town, isScreen = true }: { town: string | null; isScreen?: boolean }) {
-  const name = town ?? 'Dendrix';
-  const leaf = useLeading()?.taxon('Celtis occidentalis');
+  const name = town ?? t('dendrix');
+  const leaf = useLeading()?.taxon(t('celtisOccidentalis'));
   return (
     <View className="flex-row items-center gap-4">
       <View className="h-16 w-16">{leaf ? <Drawing figure={plateLeaf(leaf)} width={64} height={64} /> : null}</View>
       <View className="flex-1">
         {isScreen ? <Title>{name}</Title> : <Strong className="font-head text-[26px] leading-[30px]">{name}</Strong>}
-        <Body className="text-soft">{town ? 'Dendrix, the field notebook' : 'The field notebook'} for street, park and garden trees.</Body>
+        <Body className="text-soft">{town ? t('dendrixTheFieldNotebookForStreet') : t('theFieldNotebookForStreetPark')}</Body>
       </View>
     </View>
   );
@@ -73,21 +74,21 @@ export function SignIn() {
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[560px] self-center gap-5 px-5 py-8" role="main">
       <Head town={about?.kind === 'town' ? about.name : null} />
       {wasLetGo() ? (
-        <Remark mood="caution" title="This device was offline too long">
-          Its saved data was removed for security. Sign in while online to download it again.
+        <Remark mood="caution" title={t('thisDeviceWasOfflineTooLong')}>
+          {t('itsSavedDataWasRemovedFor')}
         </Remark>
       ) : null}
       {parcels.length > 0 ? (
-        <Remark mood="second" title={`${parcels.length} waiting to upload`}>
-          They are safe on this device. Each uploads when its owner signs in.
+        <Remark mood="second" title={t('waitingToUpload', { parcels: parcels.length })}>
+          {t('theyAreSafeOnThisDevice')}
         </Remark>
       ) : null}
       {refused && !signIn.error ? <Remark mood="caution">{refused}</Remark> : null}
       {about?.provider ? (
         <View className="gap-2">
-          <Heading>Sign in</Heading>
+          <Heading>{t('signIn')}</Heading>
           <Button kind="next" onPress={() => goElsewhere()}>
-            {`With ${about.provider}`}
+            {t('with', { provider: about.provider })}
           </Button>
         </View>
       ) : null}
@@ -98,8 +99,8 @@ export function SignIn() {
       ) : null}
       {demo.data?.password ? (
         <View className="gap-2">
-          <Heading>Quillhaven, a demonstration</Heading>
-          <Small>An invented town and crew. Choose who you are.</Small>
+          <Heading>{t('quillhavenADemonstration')}</Heading>
+          <Small>{t('anInventedTownAndCrewChoose')}</Small>
           {demo.data.accounts.map((account) => (
             <Pressable
               key={account.id}
@@ -108,7 +109,7 @@ export function SignIn() {
               onPress={() => signIn.mutate({ login: account.login, password: demo.data.password ?? '' })}
               className="min-h-[56px] flex-row items-center justify-between gap-3 rounded-md border border-ink bg-sheet px-4 py-2 active:opacity-60"
             >
-              <Said>Sign in as</Said>
+              <Said>{t('signInAs')}</Said>
               <Strong className="flex-shrink">{account.name}</Strong>
               <Small className="text-right">
                 {account.role}: {ROLE_WORDS[account.role]}
@@ -119,43 +120,41 @@ export function SignIn() {
       ) : null}
       {isKnown ? (
         <View className="gap-3">
-          <Heading>{about?.provider ? 'Or with a password' : 'Sign in'}</Heading>
+          <Heading>{about?.provider ? t('orWithAPassword') : t('signIn')}</Heading>
           <Field
-            label="Name"
+            label={t('name')}
             autoCapitalize="none"
             autoComplete="username"
             value={login}
             onChangeText={setLogin}
-            problem={tried && login.trim() === '' ? 'Type your sign-in name.' : null}
+            problem={tried && login.trim() === '' ? t('typeYourSignInName') : null}
           />
           <Field
-            label="Password"
+            label={t('password')}
             secureTextEntry
             autoComplete="current-password"
             value={password}
             onChangeText={setPassword}
             onSubmitEditing={submit}
-            problem={tried && password === '' ? 'Type your password.' : null}
+            problem={tried && password === '' ? t('typeYourPassword') : null}
           />
           {wantsCode ? (
             <Field
-              label="One-time code"
+              label={t('oneTimeCode')}
               autoCapitalize="none"
               autoComplete="one-time-code"
               autoFocus
               value={code}
               onChangeText={setCode}
               onSubmitEditing={submit}
-              hint="Six digits from the phone with your second factor, or one of your recovery codes."
+              hint={t('sixDigitsFromThePhoneWith')}
             />
           ) : null}
           <Button kind={about?.provider ? 'plain' : 'next'} onPress={submit} disabled={signIn.isPending}>
-            Sign in
+            {t('signIn')}
           </Button>
           {about?.kind === 'town' ? (
-            <Small>
-              {`Forgot the password, or lost the phone with the second factor? An administrator makes you a new link.${about.contact ? ` ${about.contact}` : ''}`}
-            </Small>
+            <Small>{about.contact ? t('forgotThePasswordOrLostThe', { contact: about.contact }) : t('forgotThePasswordOrLostThe2')}</Small>
           ) : null}
         </View>
       ) : null}

@@ -1,12 +1,13 @@
+import { t } from '@/words/session';
 // Signing in where the organisation does: the browser goes there and comes back.
 
 /** Why nobody was let in, as the address of the way back says. */
 const REFUSED: Readonly<Record<string, string>> = {
-  unknown: 'No account here is linked to that sign-in. Use your invitation link, or ask an administrator.',
-  failed: 'Sign-in was not completed. Try again.',
-  taken: 'That sign-in is linked to another person here.',
-  link: 'This link has been used, has expired, or the account needs two-step sign-in. Ask an administrator for a new link.',
-  away: 'Your organisation’s sign-in service is not responding. Try again later, or use your password.',
+  unknown: t('noAccountHereIsLinkedTo'),
+  failed: t('signInWasNotCompletedTry'),
+  taken: t('thatSignInIsLinkedTo'),
+  link: t('thisLinkHasBeenUsedHas'),
+  away: t('yourOrganisationsSignInServiceIs'),
 };
 
 /** What the address of this page says of why nobody was let in; null where it says nothing. */

@@ -10,6 +10,7 @@ import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { FileButton } from './FileButton';
 import { useBackgroundActs } from './useSetUp';
+import { t } from '@/words/setup';
 
 const KINDS = [
   ['street', 'street', 'streets'],
@@ -32,32 +33,33 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
   const came = bring.data?.read;
   return (
     <View className="gap-3">
-      <Body>
-        Streets, parks and water as GeoJSON: rounds are walked along these streets. Or a whole map as one file of tiles (PMTiles, drawn or
-        from the air). It is served from here; nothing is fetched from elsewhere.
-      </Body>
+      <Body>{t('streetsParksAndWaterAsGeojson')}</Body>
       {data.map((one) => (
         <View key={one.id} className="flex-row items-center justify-between gap-3 border-b border-rule pb-2">
           <View className="min-w-0 flex-1">
             <Strong>{one.name}</Strong>
-            <Small>{`${one.kind === 'plan' ? 'shapes' : 'tiles'} of ${one.districtId === null ? 'the whole town' : (district?.name ?? 'a district')}, ${one.size < 1e5 ? `${Math.ceil(one.size / 1000)} kB` : megabytes(one.size)}${one.attribution ? `; ${one.attribution}` : ''}`}</Small>
+            <Small>
+              {[
+                one.kind === 'plan' ? t('shapes') : t('tiles'),
+                t('of'),
+                one.districtId === null ? t('theWholeTown') : (district?.name ?? t('aDistrict')),
+                ', ',
+                one.size < 1e5 ? t('kb', { size: Math.ceil(one.size / 1000) }) : megabytes(one.size),
+                one.attribution ? `; ${one.attribution}` : '',
+              ].join('')}
+            </Small>
           </View>
-          <Button label={`Remove ${one.name}`} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
-            Remove
+          <Button label={t('remove', { name: one.name })} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>
+            {t('remove2')}
           </Button>
         </View>
       ))}
-      <Field
-        label="Whose map it is"
-        value={attribution}
-        onChangeText={setAttribution}
-        hint="Shown at the bottom of the map, if the map terms require it."
-      />
+      <Field label={t('whoseMapItIs')} value={attribution} onChangeText={setAttribution} hint={t('shownAtTheBottomOfThe')} />
       {district ? (
         <Choice
-          label="What it shows"
+          label={t('whatItShows')}
           options={[
-            { value: 'town', words: 'The whole town' },
+            { value: 'town', words: t('theWholeTown2') },
             { value: 'district', words: district.name },
           ]}
           value={whose}
@@ -65,8 +67,8 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
         />
       ) : null}
       <FileButton
-        words={share === null ? 'Choose a file' : `Sending, ${Math.round(share * 100)}%`}
-        label="Map file"
+        words={share === null ? t('chooseAFile') : t('sending', { share: Math.round(share * 100) })}
+        label={t('mapFile')}
         accept=".geojson,.json,.pmtiles,application/geo+json"
         disabled={bring.isPending}
         onFile={(file) =>
@@ -84,8 +86,8 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
           title={KINDS.map(([kind, one, more]) => `${came.counts[kind]} ${came.counts[kind] === 1 ? one : more}`).join(', ')}
         >
           {came.passedOver.length > 0
-            ? `Passed over: ${came.passedOver.map(({ reason, features }) => `${features} (${reason})`).join('; ')}.`
-            : 'All of the file came in.'}
+            ? t('passedOver', { passedOver: came.passedOver.map(({ reason, features }) => `${features} (${reason})`).join('; ') })
+            : t('allOfTheFileCameIn')}
         </Remark>
       ) : null}
       {bring.error ? <Remark mood="caution">{bring.error.message}</Remark> : null}

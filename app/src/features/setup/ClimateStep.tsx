@@ -9,6 +9,7 @@ import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import type { StepProps } from './OutlineStep';
+import { t } from '@/words/setup';
 
 const GAPS = ['none', '12', '24', '36', '60'] as const;
 
@@ -18,9 +19,8 @@ export function ClimateStep({ given, keep }: StepProps) {
   const [timeZone, setTimeZone] = useState(given.timeZone);
   const [problem, setProblem] = useState<string | null>(null);
   const [kept, setKept] = useState(false);
-  const zoneProblem =
-    hardiness.trim() === '' || zone.safeParse(hardiness.trim()).success ? null : 'A zone from 1 to 13, with a or b, such as 7b.';
-  const timeProblem = isTimeZone(timeZone.trim()) ? null : 'A name such as Europe/Vienna or Pacific/Auckland.';
+  const zoneProblem = hardiness.trim() === '' || zone.safeParse(hardiness.trim()).success ? null : t('aZoneFrom1To13');
+  const timeProblem = isTimeZone(timeZone.trim()) ? null : t('aNameSuchAsEuropeVienna');
   const act = (change: Parameters<typeof keep>[0]) => {
     setProblem(null);
     setKept(false);
@@ -32,32 +32,34 @@ export function ClimateStep({ given, keep }: StepProps) {
   return (
     <View className="gap-3">
       <Field
-        label="Hardiness zone (1 the coldest, 13 the warmest; of the lowest winter temperature)"
+        label={t('hardinessZone1TheColdest13')}
         value={hardiness}
         onChangeText={setHardiness}
         autoCapitalize="none"
         problem={zoneProblem}
-        hint="Species that are not hardy here count less when a tree is identified."
+        hint={t('speciesThatAreNotHardyHere')}
       />
-      <Field label="Time zone" value={timeZone} onChangeText={setTimeZone} autoCapitalize="none" problem={timeProblem} />
+      <Field label={t('timeZone')} value={timeZone} onChangeText={setTimeZone} autoCapitalize="none" problem={timeProblem} />
       <Small>
-        {`It is ${seasonOf(todayIso(), given.latitude)} there now: months are counted ${given.latitude < 0 ? 'for the south' : 'for the north'}.`}
+        {given.latitude < 0
+          ? t('itIsThereNowMonthsAre', { season: seasonOf(todayIso(), given.latitude) ?? '' })
+          : t('itIsSeasonThereNowMonths', { season: seasonOf(todayIso(), given.latitude) ?? '' })}
       </Small>
       <Button
         className="self-start"
         disabled={zoneProblem !== null || timeProblem !== null}
         onPress={() => act({ hardiness: hardiness.trim() === '' ? null : hardiness.trim(), timeZone: timeZone.trim() })}
       >
-        Save
+        {t('save')}
       </Button>
       <Choice
-        label="Longest time between visits, months"
-        options={GAPS.map((value) => ({ value, words: value === 'none' ? 'No rule' : value }))}
+        label={t('longestTimeBetweenVisitsMonths')}
+        options={GAPS.map((value) => ({ value, words: value === 'none' ? t('noRule') : value }))}
         value={given.longestGap === null ? 'none' : (String(given.longestGap) as (typeof GAPS)[number])}
         onChange={(months) => act({ longestGap: months === 'none' ? null : Number(months) })}
       />
-      <Small>An assessment can ask for an earlier visit. This setting never delays one.</Small>
-      {problem ? <Remark mood="caution">{problem}</Remark> : kept ? <Small role="status">Saved.</Small> : null}
+      <Small>{t('anAssessmentCanAskForAn')}</Small>
+      {problem ? <Remark mood="caution">{problem}</Remark> : kept ? <Small role="status">{t('saved')}</Small> : null}
     </View>
   );
 }

@@ -9,14 +9,15 @@ import { Fold } from '@/ui/fold';
 import { Remark } from '@/ui/surface';
 import { FileButton } from './FileButton';
 import type { StepProps } from './OutlineStep';
+import { t } from '@/words/setup';
 
 /** What each list is for. */
 const MEANS: Readonly<Record<(typeof KIND_LISTS)[number], string>> = {
-  approved: 'planted here by choice',
-  watched: 'spreading perhaps: reported when seen',
-  invasive: 'not wanted: goes to review when named',
-  rare: 'rare: retained as long as possible; goes to review when named',
-  protected: 'work on it needs a permit first: every assessment says so, and felling goes to review',
+  approved: t('plantedHereByChoice'),
+  watched: t('spreadingPerhapsReportedWhenSeen'),
+  invasive: t('notWantedGoesToReviewWhen'),
+  rare: t('rareRetainedAsLongAsPossible'),
+  protected: t('workOnItNeedsAPermit'),
 };
 /** Problems shown before the rest folds. */
 const SHOWN = 5;
@@ -37,7 +38,7 @@ export function ListsStep({ given, keep }: StepProps) {
   const lists = read?.lists ?? given.lists;
   return (
     <View className="gap-3">
-      <Body>A CSV with a column “name” and a column “list”. The names of the list are found as people write them.</Body>
+      <Body>{t('aCsvWithAColumnName')}</Body>
       <View className="gap-1">
         {KIND_LISTS.map((list) => (
           <Small key={list}>
@@ -46,17 +47,21 @@ export function ListsStep({ given, keep }: StepProps) {
           </Small>
         ))}
       </View>
-      <FileButton words="Choose the table" label="Lists file" accept=".csv,text/csv,text/plain" onFile={(file) => void open(file)} />
+      <FileButton words={t('chooseTheTable')} label={t('listsFile')} accept=".csv,text/csv,text/plain" onFile={(file) => void open(file)} />
       {read && read.problems.length > 0 ? (
-        <Remark mood="caution" title={`${read.problems.length} row${read.problems.length === 1 ? '' : 's'} came to nothing`}>
+        <Remark mood="caution" title={t('rowsCameToNothing', { problems: read.problems.length })}>
           <View className="gap-1">
             {read.problems.slice(0, SHOWN).map(({ line, text, reason }) => (
-              <Small key={line} className="text-ink">{`line ${line}, ${text || 'empty'}: ${reason}`}</Small>
+              <Small key={line} className="text-ink">
+                {t('line', { line, text: text || 'empty', reason })}
+              </Small>
             ))}
             {read.problems.length > SHOWN ? (
-              <Fold title="The others">
+              <Fold title={t('theOthers')}>
                 {read.problems.slice(SHOWN).map(({ line, text, reason }) => (
-                  <Small key={line} className="text-ink">{`line ${line}, ${text || 'empty'}: ${reason}`}</Small>
+                  <Small key={line} className="text-ink">
+                    {t('line', { line, text: text || 'empty', reason })}
+                  </Small>
                 ))}
               </Fold>
             ) : null}
@@ -74,9 +79,9 @@ export function ListsStep({ given, keep }: StepProps) {
               )
             }
           >
-            Save lists
+            {t('saveLists')}
           </Button>
-          <Button onPress={() => setRead(null)}>Cancel</Button>
+          <Button onPress={() => setRead(null)}>{t('cancel')}</Button>
         </View>
       ) : null}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

@@ -8,6 +8,7 @@ import { Body, Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark, Waiting } from '@/ui/surface';
 import { FileButton } from './FileButton';
+import { t } from '@/words/setup';
 
 const OutlineMap = lazy(() => import('@/features/map/maps').then((maps) => ({ default: maps.OutlineMap })));
 
@@ -39,10 +40,14 @@ export function OutlineStep({ given, keep }: StepProps) {
     <View className="gap-3">
       <Body>
         {given.outline
-          ? `${given.outline.length === 1 ? 'One area' : `${given.outline.length} areas`}. Trees that stand in it belong to ${given.name}.`
-          : `Not drawn: ${given.name} is known by its middle alone.${isBare ? ' Without a map behind it there is nothing to draw along: bring one in first, or take a file.' : ''}`}
+          ? given.outline.length === 1
+            ? t('oneAreaTreesThatStandIn', { name: given.name })
+            : t('areasTreesThatStandInIt', { outline: given.outline.length, name: given.name })
+          : isBare
+            ? t('notDrawnIsKnownByIts', { name: given.name })
+            : t('notDrawnNameIsKnownBy', { name: given.name })}
       </Body>
-      <Suspense fallback={<Waiting what="the map" />}>
+      <Suspense fallback={<Waiting what={t('theMap')} />}>
         {behind ? (
           <OutlineMap
             behind={behind}
@@ -55,26 +60,26 @@ export function OutlineStep({ given, keep }: StepProps) {
       </Suspense>
       {corners ? (
         <View className="gap-2">
-          <Small>{`Tap the map at each corner, in turn. ${drawn.length} corner${drawn.length === 1 ? '' : 's'} so far; three at least.`}</Small>
+          <Small>{t('tapTheMapAtEachCorner', { drawn: drawn.length })}</Small>
           <View className="flex-row flex-wrap gap-2">
             <Button kind="next" disabled={drawn.length < 3} onPress={() => void attempt(() => [[[...drawn, drawn[0] as Corner]]])}>
-              Save outline
+              {t('saveOutline')}
             </Button>
             <Button disabled={drawn.length === 0} onPress={() => setCorners(drawn.slice(0, -1))}>
-              Undo last corner
+              {t('undoLastCorner')}
             </Button>
-            <Button onPress={() => setCorners(null)}>Cancel</Button>
+            <Button onPress={() => setCorners(null)}>{t('cancel')}</Button>
           </View>
         </View>
       ) : (
         <View className="flex-row flex-wrap gap-2">
           <FileButton
-            words="From a GeoJSON file"
-            label="Outline file"
+            words={t('fromAGeojsonFile')}
+            label={t('outlineFile')}
             accept=".geojson,.json,application/geo+json"
             onFile={(file) => void attempt(async () => readOutline(await file.text()))}
           />
-          <Button onPress={() => setCorners([])}>{given.outline ? 'Draw again' : 'Draw it'}</Button>
+          <Button onPress={() => setCorners([])}>{given.outline ? t('drawAgain') : t('drawIt')}</Button>
         </View>
       )}
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

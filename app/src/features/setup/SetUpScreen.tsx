@@ -18,6 +18,7 @@ import { ClimateStep } from './ClimateStep';
 import { ListsStep } from './ListsStep';
 import { OutlineStep } from './OutlineStep';
 import { useDistrictGiven, useLeaveSetUp } from './useSetUp';
+import { t } from '@/words/setup';
 
 /** The first hour of a town, and any later one: each step says how it stands, and can be done again. */
 export function SetUpScreen() {
@@ -31,16 +32,16 @@ export function SetUpScreen() {
   const leave = useLeaveSetUp();
   if (!allowed)
     return (
-      <Page title="Setting up">
-        <Body>A coordinator sets the town up. You are signed in as {account?.role}.</Body>
+      <Page title={t('settingUp')}>
+        <Body>{t('aCoordinatorSetsTheTownUp', { role: account?.role ?? '' })}</Body>
       </Page>
     );
-  if (!far) return <Waiting what="how far setting up is" problem={error?.message} />;
+  if (!far) return <Waiting what={t('howFarSettingUpIs')} problem={error?.message} />;
   // The invented districts of a demonstration are nobody's to change.
   if (far.districts === 0)
     return (
-      <Page title="Setting up">
-        <Body>This is a demonstration: its town is invented, and stays as it is. A town of your own is founded with npm run town.</Body>
+      <Page title={t('settingUp')}>
+        <Body>{t('thisIsADemonstrationItsTown')}</Body>
       </Page>
     );
   const district = districts.find(({ id }) => id === picked) ?? districts[0];
@@ -48,33 +49,29 @@ export function SetUpScreen() {
     Boolean,
   ).length;
   return (
-    <Page title="Setting up" wide={wide}>
-      <Body>
-        {far.isDone
-          ? 'Finish setup. Everything here can be done again.'
-          : `The first hour: ${done} of 6 done. Each step can be left out for now and done again later.`}
-      </Body>
-      {district ? <Districts districts={districts} picked={district.id} onPick={setPicked} /> : <Waiting what="the districts" />}
+    <Page title={t('settingUp')} wide={wide}>
+      <Body>{far.isDone ? t('finishSetupEverythingHereCanBe') : t('theFirstHourOf6Done', { done })}</Body>
+      {district ? <Districts districts={districts} picked={district.id} onPick={setPicked} /> : <Waiting what={t('theDistricts')} />}
       {district ? (
         <View className={wide ? 'flex-row flex-wrap items-start gap-4' : 'gap-4'} key={district.id}>
-          <Step number={1} title="Map background" isDone={far.backgrounds > 0} wide={wide}>
+          <Step number={1} title={t('mapBackground')} isDone={far.backgrounds > 0} wide={wide}>
             <BehindStep district={districts.length > 1 ? district : null} />
           </Step>
           <OfDistrict id={district.id} wide={wide} />
-          <Step number={5} title="The tree list" isDone={far.trees > 0} wide={wide}>
-            <Body>A list as CSV or GeoJSON. Nothing is kept before you have seen what would come in.</Body>
+          <Step number={5} title={t('theTreeList')} isDone={far.trees > 0} wide={wide}>
+            <Body>{t('aListAsCsvOrGeojson')}</Body>
             <Button className="self-start" kind={far.trees > 0 ? 'plain' : 'next'} onPress={() => router.push('/exchange')}>
-              Import list
+              {t('importList')}
             </Button>
           </Step>
-          <Step number={6} title="People" isDone={far.people > 1} wide={wide}>
-            <Body>{far.people === 1 ? 'No other people yet.' : `${far.people} people.`} Each is invited by a link that is good once.</Body>
+          <Step number={6} title={t('people')} isDone={far.people > 1} wide={wide}>
+            <Body>{far.people === 1 ? t('noOtherPeopleYetEachIs') : t('peopleEachIsInvitedByA', { people: far.people })}</Body>
             {account.role === 'administrator' ? (
               <Button className="self-start" onPress={() => router.push('/people')}>
-                Invite people
+                {t('invitePeople')}
               </Button>
             ) : (
-              <Small>An administrator invites them.</Small>
+              <Small>{t('anAdministratorInvitesThem')}</Small>
             )}
           </Step>
         </View>
@@ -82,10 +79,10 @@ export function SetUpScreen() {
       {leave.error ? <Remark mood="caution">{leave.error.message}</Remark> : null}
       <View className="flex-row flex-wrap gap-2">
         {far.isDone ? (
-          <Button onPress={() => leave.mutate(false)}>Restart setup</Button>
+          <Button onPress={() => leave.mutate(false)}>{t('restartSetup')}</Button>
         ) : (
           <Button kind="next" onPress={() => leave.mutate(true, { onSuccess: () => router.navigate('/today') })} disabled={leave.isPending}>
-            Finish setup
+            {t('finishSetup')}
           </Button>
         )}
       </View>
@@ -112,7 +109,7 @@ function Step({
       <Card className="gap-3">
         <View className="flex-row items-baseline justify-between gap-3">
           <Heading className="flex-shrink">{`${number}. ${title}`}</Heading>
-          <Small>{isDone ? '✓ done' : 'not yet'}</Small>
+          <Small>{isDone ? t('done') : t('notYet')}</Small>
         </View>
         {children}
       </Card>
@@ -123,17 +120,17 @@ function Step({
 /** The steps that are about one district. */
 function OfDistrict({ id, wide }: { id: string; wide: boolean }) {
   const { given, problem, keep } = useDistrictGiven(id);
-  if (!given) return <Waiting what="the district" problem={problem?.message} />;
+  if (!given) return <Waiting what={t('theDistrict')} problem={problem?.message} />;
   const act = (change: Partial<DistrictSubmission>) => keep.mutateAsync(change);
   return (
     <>
-      <Step number={2} title="Outline" isDone={given.outline !== null} wide={wide}>
+      <Step number={2} title={t('outline')} isDone={given.outline !== null} wide={wide}>
         <OutlineStep given={given} keep={act} />
       </Step>
-      <Step number={3} title="Climate and inspection interval" isDone={given.hardiness !== null} wide={wide}>
+      <Step number={3} title={t('climateAndInspectionInterval')} isDone={given.hardiness !== null} wide={wide}>
         <ClimateStep given={given} keep={act} />
       </Step>
-      <Step number={4} title="Local lists" isDone={Object.values(given.lists).some((list) => list.length > 0)} wide={wide}>
+      <Step number={4} title={t('localLists')} isDone={Object.values(given.lists).some((list) => list.length > 0)} wide={wide}>
         <ListsStep given={given} keep={act} />
       </Step>
     </>
@@ -149,20 +146,20 @@ function Districts({ districts, picked, onPick }: { districts: readonly District
     <Card className="gap-3">
       <View className="flex-row flex-wrap items-end gap-3">
         <Choice
-          label="District"
+          label={t('district')}
           options={districts.map(({ id, name: words }) => ({ value: id, words }))}
           value={picked}
           onChange={onPick}
         />
         {adding ? null : (
           <Button kind="dashed" onPress={() => setAdding(true)}>
-            Add a district
+            {t('addADistrict')}
           </Button>
         )}
       </View>
       {adding ? (
         <View className="gap-2">
-          <Field label="Name of the new district" value={name} onChangeText={setName} />
+          <Field label={t('nameOfTheNewDistrict')} value={name} onChangeText={setName} />
           <View className="flex-row flex-wrap gap-2">
             <Button
               kind="next"
@@ -182,16 +179,16 @@ function Districts({ districts, picked, onPick }: { districts: readonly District
                 );
               }}
             >
-              Add it
+              {t('addIt')}
             </Button>
-            <Button onPress={() => setAdding(false)}>Not now</Button>
+            <Button onPress={() => setAdding(false)}>{t('notNow')}</Button>
           </View>
         </View>
       ) : null}
       {keep.error ? <Remark mood="caution">{keep.error.message}</Remark> : null}
       <Small>
-        Each district has its own outline, climate, lists and rhythm; a tree belongs to the one it stands in.{' '}
-        {districts.length > 1 ? <Strong className="text-[14px]">{`${districts.length} districts.`}</Strong> : null}
+        {t('eachDistrictHasItsOwnOutline')}{' '}
+        {districts.length > 1 ? <Strong className="text-[14px]">{t('districts', { districts: districts.length })}</Strong> : null}
       </Small>
     </Card>
   );

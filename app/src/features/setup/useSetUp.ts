@@ -4,6 +4,7 @@ import type { BackgroundView, DistrictSubmission } from '@dendrix/core/contracts
 import type { PlanRead } from '@dendrix/core/exchange/plan';
 import { ApiProblem, call, NoSignal, put } from '@/data/api';
 import { districtGiven, howFarSetUp, keepDistrict, townBackgrounds, townDistricts } from '@/data/keys';
+import { t } from '@/words/setup';
 
 /** A district that is being set up, and the way to keep a change of it. */
 export function useDistrictGiven(id: string | null) {
@@ -13,7 +14,7 @@ export function useDistrictGiven(id: string | null) {
     // Another district begins as this one is, but for what is said of it.
     mutationFn: ({ id: other, ...change }: Partial<DistrictSubmission> & { id?: string }) => {
       const key = other ?? id;
-      if (key === null || !query.data) throw new Error('The district is not here yet.');
+      if (key === null || !query.data) throw new Error(t('theDistrictIsNotHereYet'));
       return keepDistrict(key, { ...query.data, ...change });
     },
     onSettled: () =>
@@ -42,7 +43,7 @@ function sendFile(path: string, file: File, tell: (share: number) => void): Prom
     request.onload = () => {
       const body = JSON.parse(request.responseText || 'null') as { detail?: string } | null;
       if (request.status < 300) resolve(body);
-      else reject(new ApiProblem(request.status, body?.detail ?? 'The server gave an answer that is not understood.'));
+      else reject(new ApiProblem(request.status, body?.detail ?? t('theServerGaveAnAnswerThat')));
     };
     request.send(file);
   });

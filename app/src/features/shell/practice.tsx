@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import { useOrganisation } from './useOrganisation';
 import { Small } from '@/ui/text';
 import { useSettings } from './settings';
+import { t } from '@/words/shell';
 
 /** Practising with simulated devices: only in a place that is there for it, and only while somebody has them out. */
 export function usePractice(): { offered: boolean; on: boolean; turn: (on: boolean) => void } {
@@ -16,7 +17,7 @@ export function PracticeBanner() {
   if (!on) return null;
   return (
     <View role="status" className="border-b-2 border-dashed border-ink bg-slate-wash px-4 py-1">
-      <Small className="text-ink">Practice mode: simulated devices are on. Their readings are never used in an assessment.</Small>
+      <Small className="text-ink">{t('practiceModeSimulatedDevicesAreOn')}</Small>
     </View>
   );
 }

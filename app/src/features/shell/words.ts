@@ -1,6 +1,7 @@
 import { stemWords, treeWords, type UnitSystem } from '@dendrix/core/units';
 import { daysBetween, seasonOf, type Season } from '@dendrix/core/time';
 import { MONTH_NAMES } from '@dendrix/core/words/months';
+import { t } from '@/words/shell';
 
 /** "24 November 2026". */
 export const dayWords = (iso: string): string =>
@@ -15,10 +16,10 @@ export const dateWithSeason = (iso: string, latitude: number): string => withSea
 /** "due today", "3 days over", "in 12 days". */
 export function dueWords(today: string, due: string): string {
   const days = daysBetween(today, due);
-  if (days === 0) return 'due today';
-  if (days < -60) return `${Math.round(-days / 30.44)} months overdue`;
-  if (days < 0) return `${-days} day${days === -1 ? '' : 's'} overdue`;
-  return `due in ${days} day${days === 1 ? '' : 's'}`;
+  if (days === 0) return t('dueToday');
+  if (days < -60) return t('monthsOverdue', { value: Math.round(-days / 30.44) });
+  if (days < 0) return days === -1 ? t('dayOverdue', { value: -days }) : t('daysOverdue', { value: -days });
+  return t('dueInDays', { days });
 }
 
 export { distanceInWords as distanceWords } from '@dendrix/core/words/distances';
@@ -30,5 +31,5 @@ export const lengthWords = (m: number, units: UnitSystem, kind: 'stem' | 'tree')
 /** "0.4 MB", "12 MB": what something takes on the device. @param bytes */
 export const megabytes = (bytes: number): string => {
   const mb = bytes / 1e6;
-  return `${mb < 10 ? mb.toFixed(1) : Math.round(mb)} MB`;
+  return t('mb', { mb: mb < 10 ? mb.toFixed(1) : Math.round(mb) });
 };

@@ -10,6 +10,7 @@ import { Button, Several } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { useColleagues, useMessages, useSay } from './useTalk';
 import { dayThere } from '@/features/shell/today';
+import { t } from '@/words/talk';
 
 interface Props {
   tree: Pick<TreeDetail, 'id' | 'latitude' | 'longitude' | 'tag' | 'messages' | 'seen'>;
@@ -32,7 +33,7 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const maySpeak = account !== null && account.role !== 'viewer';
   const send = async () => {
-    if (text.trim() === '') return setProblem('Enter a comment first.');
+    if (text.trim() === '') return setProblem(t('enterACommentFirst'));
     try {
       await say(visitId, point, text, to);
       setText('');
@@ -51,10 +52,10 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
       ))}
       {maySpeak ? (
         <View className="gap-2">
-          <Field label={`Comment on ${about}`} value={text} onChangeText={setText} multiline problem={problem} />
+          <Field label={t('commentOn', { about })} value={text} onChangeText={setText} multiline problem={problem} />
           {asking ? (
             <Several
-              label="Who is told"
+              label={t('whoIsTold')}
               shown={false}
               options={colleagues.map(({ id, name }) => ({ value: id, words: name }))}
               values={to}
@@ -62,12 +63,10 @@ export function Talk({ tree, visitId, point, about, onDone }: Props) {
             />
           ) : null}
           <View className="flex-row flex-wrap gap-2">
-            <Button kind="second" label={`Post: ${about}`} onPress={() => void send()}>
-              Post
+            <Button kind="second" label={t('post', { about })} onPress={() => void send()}>
+              {t('post2')}
             </Button>
-            <Button onPress={() => setAsking(!asking)}>
-              {to.length > 0 ? `To ${to.length} ${to.length === 1 ? 'person' : 'people'}` : 'Notify someone'}
-            </Button>
+            <Button onPress={() => setAsking(!asking)}>{to.length > 0 ? t('toPeople', { to: to.length }) : t('notifySomeone')}</Button>
           </View>
         </View>
       ) : null}
@@ -82,9 +81,14 @@ function Word({ message, tree }: { message: MessageView; tree: Pick<TreeDetail, 
     <View className="gap-[2px] border-l-2 border-slate pl-3">
       <Body>{message.text}</Body>
       <Small>
-        <Strong className="text-[14px]">{message.by.name}</Strong>, {dayWords(dayThere(message.at, tree))}
-        {message.mentions.length > 0 ? ` to ${message.mentions.map(({ name }) => name).join(', ')}` : ''} ·{' '}
-        {reachedWords(reached(message.id, message.by.id, tree, parcels))}
+        <Strong className="text-[14px]">{message.by.name}</Strong>
+        {message.mentions.length > 0
+          ? t('to', {
+              day: dayWords(dayThere(message.at, tree)),
+              mentions: message.mentions.map(({ name }) => name).join(', '),
+              reached: reachedWords(reached(message.id, message.by.id, tree, parcels)),
+            })
+          : `, ${dayWords(dayThere(message.at, tree))} · ${reachedWords(reached(message.id, message.by.id, tree, parcels))}`}
       </Small>
     </View>
   );

@@ -5,6 +5,7 @@ import type { Colleague, MessageView, TreeDetail } from '@dendrix/core/contracts
 import { everybody } from '@/data/keys';
 import { useSession } from '@/features/shell/useSession';
 import { useOutbox } from '@/offline/OutboxProvider';
+import { t } from '@/words/talk';
 
 const NOBODY: readonly Colleague[] = [];
 
@@ -31,7 +32,7 @@ export function useMessages(tree: Pick<TreeDetail, 'id' | 'messages'>): readonly
               by:
                 account && parcel.owner === account.id
                   ? { id: account.id, name: account.name }
-                  : { id: parcel.owner, name: 'a colleague on this device' },
+                  : { id: parcel.owner, name: t('aColleagueOnThisDevice') },
               at: parcel.body.at,
               text: parcel.body.text,
               mentions: [],
@@ -53,7 +54,7 @@ export function useSay(tree: Pick<TreeDetail, 'id' | 'tag'>) {
         id: newId(),
         kind: 'message',
         queuedAt: at,
-        words: `Word on ${tree.tag}`,
+        words: t('wordOn', { tag: tree.tag }),
         // A tree or visit that is still on this device goes first.
         after: [tree.id, ...(visitId === null ? [] : [visitId])],
         body: { treeId: tree.id, visitId, point, at, text: text.trim(), mentions: [...mentions] },

@@ -23,11 +23,12 @@ import { useGradually } from '@/ui/gradually';
 import { useWide } from '@/ui/wide';
 import { useRound, type Stop } from './useRound';
 import { ratingWords } from '@dendrix/core/words/stored';
+import { t } from '@/words/today';
 
 const SPANS = [
-  { value: '0', words: 'Due now' },
-  { value: '14', words: 'Two weeks' },
-  { value: '90', words: 'Three months' },
+  { value: '0', words: t('dueNow') },
+  { value: '14', words: t('twoWeeks') },
+  { value: '90', words: t('threeMonths') },
 ] as const;
 
 /** Stops that a phone shows without scrolling. */
@@ -51,11 +52,11 @@ export function Today() {
   const district = (range.districts.length > 0 ? range.own[0] : null) ?? town;
   if (!known || !district)
     return (
-      <Page title="Today" wide={wide}>
+      <Page title={t('today')} wide={wide}>
         <Waiting
-          what="the round"
+          what={t('theRound')}
           problem={error?.message}
-          retry={error ? <Button onPress={() => void refetch()}>Try again</Button> : null}
+          retry={error ? <Button onPress={() => void refetch()}>{t('tryAgain')}</Button> : null}
         />
       </Page>
     );
@@ -70,24 +71,28 @@ export function Today() {
     );
   const season = seasonOf(today, district.latitude);
   return (
-    <Page title="Today" wide={wide}>
+    <Page title={t('today')} wide={wide}>
       <View className="gap-1">
-        <Body className="text-soft">
-          {dayWords(today)}, {season} in {district.name}
-        </Body>
+        <Body className="text-soft">{t('in', { day: dayWords(today), season: season ?? '', name: district.name })}</Body>
         <Strong>
           {stops.length === 0
-            ? 'No trees are due.'
-            : `${stops.length}${more ? ` of more than ${total}` : total > stops.length ? ` of ${total}` : ''} tree${stops.length === 1 ? '' : 's'}, about ${distanceWords(metres, units)} to walk in this order`}
+            ? t('noTreesAreDue')
+            : more
+              ? t('ofMoreThanTreesAboutTo', { stops: stops.length, total, distance: distanceWords(metres, units) })
+              : total > stops.length
+                ? t('ofTreesAboutToWalkIn', { stops: stops.length, total, distance: distanceWords(metres, units) })
+                : t('treesAboutToWalkInThis', { stops: stops.length, distance: distanceWords(metres, units) })}
         </Strong>
         {stops.length > 0 && total > stops.length ? (
-          <Small>The most urgent about {from ? 'where you stand' : `${stops[0]?.tree.place.split(',')[0]}`}.</Small>
+          <Small>
+            {from ? t('theMostUrgentAboutWhereYou') : t('theMostUrgentAbout', { split: stops[0]?.tree.place.split(',')[0] ?? '' })}
+          </Small>
         ) : null}
       </View>
-      {putOff > 0 ? <Small>{`${putOff} more due ${putOff === 1 ? 'tree is' : 'trees are'} postponed.`}</Small> : null}
+      {putOff > 0 ? <Small>{t('moreDueTreesArePostponed', { putOff })}</Small> : null}
       <Elsewhere trees={elsewhere} />
       {parcels.length > 0 ? (
-        <Remark mood={parcels.some((p) => p.problem) ? 'caution' : 'second'} title={`${parcels.length} waiting to upload`}>
+        <Remark mood={parcels.some((p) => p.problem) ? 'caution' : 'second'} title={t('waitingToUpload', { parcels: parcels.length })}>
           <View className="gap-2">
             {parcels.map((parcel) => (
               <Small key={parcel.id} className="text-ink">
@@ -96,7 +101,7 @@ export function Today() {
               </Small>
             ))}
             <Button onPress={() => void send()} disabled={!online}>
-              {online ? 'Upload now' : 'Uploads when you are online'}
+              {online ? t('uploadNow') : t('uploadsWhenYouAreOnline')}
             </Button>
           </View>
         </Remark>
@@ -105,23 +110,23 @@ export function Today() {
       <MyRound today={today} />
       {range.own.length > 0 ? (
         <Choice
-          label="Area"
+          label={t('area')}
           shown={false}
           options={[
-            { value: 'own', words: range.own.length === 1 ? (range.own[0]?.name ?? '') : 'My districts' },
-            { value: 'town', words: 'Whole town' },
+            { value: 'own', words: range.own.length === 1 ? (range.own[0]?.name ?? '') : t('myDistricts') },
+            { value: 'town', words: t('wholeTown') },
           ]}
           value={range.isWholeTown ? 'town' : 'own'}
           onChange={(value) => showWholeTown(value === 'town')}
         />
       ) : null}
-      <Choice label="Due within" shown={false} options={SPANS} value={span} onChange={setSpan} />
+      <Choice label={t('dueWithin')} shown={false} options={SPANS} value={span} onChange={setSpan} />
       {total > stops.length || from ? (
         <View className="gap-1">
           <Button className="self-start" onPress={from ? () => setFrom(null) : locate}>
-            {from ? 'Start with the most urgent' : 'Start from my location'}
+            {from ? t('startWithTheMostUrgent') : t('startFromMyLocation')}
           </Button>
-          {lost ? <Small role="alert">Location not available.</Small> : null}
+          {lost ? <Small role="alert">{t('locationNotAvailable')}</Small> : null}
         </View>
       ) : null}
       <View className={wide ? 'flex-row flex-wrap gap-4' : 'gap-3'}>
@@ -142,19 +147,19 @@ function NothingDue() {
   if (data?.trees !== 0)
     return (
       <Card>
-        <Heading>All done for today</Heading>
-        <Body>Choose a later date above, or choose a tree on the map.</Body>
+        <Heading>{t('allDoneForToday')}</Heading>
+        <Body>{t('chooseALaterDateAboveOr')}</Body>
       </Card>
     );
   return (
     <Card>
-      <Heading>No tree yet</Heading>
-      <Body>Import your tree list, or add the first tree on the map.</Body>
+      <Heading>{t('noTreeYet')}</Heading>
+      <Body>{t('importYourTreeListOrAdd')}</Body>
       <View className="flex-row flex-wrap gap-2">
         {account && mayAct(account.role, 'coordinator') ? (
-          <Button onPress={() => router.navigate('/exchange')}>Import tree list</Button>
+          <Button onPress={() => router.navigate('/exchange')}>{t('importTreeList')}</Button>
         ) : null}
-        <Button onPress={() => router.navigate('/map?add=1')}>Add a tree</Button>
+        <Button onPress={() => router.navigate('/map?add=1')}>{t('addATree')}</Button>
       </View>
     </Card>
   );
@@ -167,9 +172,9 @@ function FirstHour() {
   const { data } = useQuery({ ...howFarSetUp, enabled: account !== null && mayAct(account.role, 'coordinator') });
   if (!data || data.isDone || data.districts === 0) return null;
   return (
-    <Remark mood="second" title="Setup is not finished">
+    <Remark mood="second" title={t('setupIsNotFinished')}>
       <Button kind="next" className="self-start" onPress={() => router.navigate('/set-up')}>
-        Continue setup
+        {t('continueSetup')}
       </Button>
     </Remark>
   );
@@ -187,11 +192,11 @@ function MyRound({ today }: { today: string }) {
     <View className="flex-row flex-wrap items-center gap-2">
       {mine ? (
         <Body className="min-w-[180px] flex-1">
-          <Strong>{`Your round: ${mine.done.length} of ${mine.plan.stops.length} seen. `}</Strong>
-          {next ? `Next ${next.tag}, ${next.place}.` : 'All of it is done.'}
+          <Strong>{t('yourRoundOfSeen', { done: mine.done.length, stops: mine.plan.stops.length })}</Strong>
+          {next ? t('next', { tag: next.tag, place: next.place }) : t('allOfItIsDone')}
         </Body>
       ) : null}
-      <Button onPress={() => router.navigate('/round')}>{mine ? 'Open the round' : 'Plan a round'}</Button>
+      <Button onPress={() => router.navigate('/round')}>{mine ? t('openTheRound') : t('planARound')}</Button>
     </View>
   );
 }
@@ -208,14 +213,16 @@ function Elsewhere({ trees }: { trees: readonly TreeBrief[] }) {
   const [all, setAll] = useState(false);
   if (trees.length === 0) return null;
   return (
-    <Remark mood="caution" title={`${trees.length} more urgent trees, outside this round`}>
+    <Remark mood="caution" title={t('moreUrgentTreesOutsideThisRound', { trees: trees.length })}>
       <View className="flex-row flex-wrap gap-2">
         {trees.slice(0, all ? trees.length : ELSEWHERE).map((tree) => (
-          <Button key={tree.id} label={`Open ${tree.tag}, ${tree.place}`} onPress={() => router.push(`/tree/${tree.id}`)}>
-            {`${tree.tag}: ${tree.soundness === 'act first' ? ratingWords(tree.soundness) : `risk ${tree.risk ?? ''}`}`}
+          <Button key={tree.id} label={t('open', { tag: tree.tag, place: tree.place })} onPress={() => router.push(`/tree/${tree.id}`)}>
+            {tree.soundness === 'act first'
+              ? `${tree.tag}: ${ratingWords(tree.soundness)}`
+              : t('risk', { tag: tree.tag, risk: tree.risk ?? '' })}
           </Button>
         ))}
-        {!all && trees.length > ELSEWHERE ? <Button onPress={() => setAll(true)}>All of them</Button> : null}
+        {!all && trees.length > ELSEWHERE ? <Button onPress={() => setAll(true)}>{t('allOfThem')}</Button> : null}
       </View>
     </Remark>
   );
@@ -242,15 +249,15 @@ const StopCard = memo(function StopCard({
         <Pressable role="link" onPress={() => router.push(`/tree/${tree.id}`)} className="flex-row gap-3 active:opacity-60">
           <View className="flex-1 gap-1">
             <View className="flex-row flex-wrap items-center gap-2">
-              <Said>Tree</Said>
+              <Said>{t('tree')}</Said>
               <TreeTag tag={tree.tag} />
               <Small className="flex-shrink">{tree.place}</Small>
             </View>
-            <Latin>{tree.taxon ?? 'not yet named'}</Latin>
+            <Latin>{tree.taxon ?? t('notYetNamed')}</Latin>
             {tree.taxon ? (
               <Small>{taxon?.commonNames[0]?.name ?? ''}</Small>
             ) : tree.writtenName ? (
-              <Small>the list says “{tree.writtenName}”</Small>
+              <Small>{t('theListSays', { writtenName: tree.writtenName })}</Small>
             ) : null}
           </View>
           {taxon ? <Drawing figure={plateLeaf(taxon)} width={58} height={58} /> : null}
@@ -261,20 +268,24 @@ const StopCard = memo(function StopCard({
             {tree.dueBecause ? `: ${tree.dueBecause}` : ''}
           </Body>
           <Small>
-            Now shows {settles.now.slice(0, 6).join(', ')}
-            {settles.later[0] ? `. Later: ${settles.later.map((l) => `${l.what} ${l.when}`).join('; ')}` : ''}.
+            {settles.later[0]
+              ? t('nowShowsLater', {
+                  now: settles.now.slice(0, 6).join(', '),
+                  later: settles.later.map((l) => `${l.what} ${l.when}`).join('; '),
+                })
+              : t('nowShows', { now: settles.now.slice(0, 6).join(', ') })}
           </Small>
         </View>
         <View className="flex-row items-center gap-3">
           <Small className="flex-1">
-            {step === null ? `Stop ${number}: start here` : `Stop ${number}: ${distanceWords(step, units)} on`}
+            {step === null ? t('stopStartHere', { number }) : t('stopOn', { number, distance: distanceWords(step, units) })}
           </Small>
           <Button
             kind={number === 1 ? 'next' : 'plain'}
-            label={`Start a visit to ${tree.tag}`}
+            label={t('startAVisitTo', { tag: tree.tag })}
             onPress={() => router.push(`/visit/${tree.id}`)}
           >
-            Start a visit
+            {t('startAVisit')}
           </Button>
         </View>
       </Card>

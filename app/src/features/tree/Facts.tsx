@@ -4,6 +4,7 @@ import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
 import { Figures, Small } from '@/ui/text';
 import { Card } from '@/ui/surface';
+import { t } from '@/words/tree';
 
 /** The sizes that stand. */
 export function Facts({ tree }: { tree: TreeDetail }) {
@@ -12,10 +13,10 @@ export function Facts({ tree }: { tree: TreeDetail }) {
   return (
     <Card>
       <View className="flex-row flex-wrap gap-x-8 gap-y-3">
-        <Fact label="Diameter" value={tree.dbh === null ? 'not measured' : lengthWords(tree.dbh, settings.units, 'stem')} />
-        <Fact label="Height" value={tree.height === null ? 'not measured' : lengthWords(tree.height, settings.units, 'tree')} />
-        {crown ? <Fact label="Crown" value={lengthWords(crown.m, settings.units, 'tree')} /> : null}
-        <Fact label="Planted" value={tree.plantedYear === null ? 'not known' : String(tree.plantedYear)} />
+        <Fact label={t('diameter')} value={tree.dbh === null ? 'not measured' : lengthWords(tree.dbh, settings.units, 'stem')} />
+        <Fact label={t('height')} value={tree.height === null ? 'not measured' : lengthWords(tree.height, settings.units, 'tree')} />
+        {crown ? <Fact label={t('crown')} value={lengthWords(crown.m, settings.units, 'tree')} /> : null}
+        <Fact label={t('planted')} value={tree.plantedYear === null ? 'not known' : String(tree.plantedYear)} />
       </View>
     </Card>
   );

@@ -7,6 +7,7 @@ import { library } from '@/features/shell/library';
 import { Body, Small, Strong } from '@/ui/text';
 import { Scale } from '@/features/record/Scale';
 import { standing } from './standing';
+import { t } from '@/words/tree';
 
 interface Props {
   tree: TreeDetail;
@@ -34,7 +35,7 @@ export function Glance({ tree, visits, earlier }: Props) {
         </View>
       </View>
       {matters.length > 0 ? (
-        <View className="gap-1 border-l-4 border-l-sulphur bg-sulphur-wash px-3 py-2" role="group" aria-label="Priorities">
+        <View className="gap-1 border-l-4 border-l-sulphur bg-sulphur-wash px-3 py-2" role="group" aria-label={t('priorities')}>
           {matters.map((words, i) => (
             <Body key={words} className={i === 0 ? 'font-body-bold' : ''}>
               {words}
@@ -43,8 +44,8 @@ export function Glance({ tree, visits, earlier }: Props) {
         </View>
       ) : null}
       <View className="gap-1">
-        <Line label="Not inspected" words={unseen} />
-        {next ? <Line label="Action" words={`${capital(optionWords(next.do))}${next.who ? `, ${next.who}` : ''}`} /> : null}
+        <Line label={t('notInspected')} words={unseen} />
+        {next ? <Line label={t('action')} words={`${capital(optionWords(next.do))}${next.who ? `, ${next.who}` : ''}`} /> : null}
       </View>
     </View>
   );
@@ -65,26 +66,30 @@ function mattersOf(tree: TreeDetail, last: VisitView | undefined): string[] {
   const worse = alertsOf(judgement.changes);
   const bad = judgement.soundness.band === 'act first' || judgement.soundness.band === 'serious weakness';
   return [
-    ...(risk === 'high' || risk === 'extreme' ? [`Field screening: ${risk}.`] : []),
+    ...(risk === 'high' || risk === 'extreme' ? [t('fieldScreening', { risk })] : []),
     ...(bad ? judgement.soundness.reasons.slice(0, 1) : []),
     ...worse.slice(0, 1).map((change) => change.says),
-    ...(tree.standing === 'contested' ? ['The name is disputed: two reviewers disagree.'] : []),
-    ...(judgement.overruled.some((one) => one.milder) ? ['The inspector rated lower than calculated.'] : []),
+    ...(tree.standing === 'contested' ? [t('theNameIsDisputedTwoReviewers')] : []),
+    ...(judgement.overruled.some((one) => one.milder) ? [t('theInspectorRatedLowerThan')] : []),
   ].slice(0, 3);
 }
 
 function unseenWords(visits: readonly VisitView[], earlier: number): string {
   const last = visits.at(-1);
-  if (!last) return 'everything: not visited yet';
+  if (!last) return t('everythingNotVisitedYet');
   const { never, lately } = unseenSides(
     library,
     visits.map((visit) => visit.look),
   );
   const { percent } = last.judgement.lookedAt;
   const sides = [
-    never.length > 0 ? `${never.map(sideWords).join(', ')}: ${earlier > 0 ? 'not in the visits shown' : 'never'}` : '',
-    lately.length > 0 ? `${lately.map(sideWords).join(', ')}: not on the last visit` : '',
+    never.length > 0
+      ? earlier > 0
+        ? t('notInTheVisitsShown', { never: never.map(sideWords).join(', ') })
+        : t('never', { never: never.map(sideWords).join(', ') })
+      : '',
+    lately.length > 0 ? t('notOnTheLastVisit', { lately: lately.map(sideWords).join(', ') }) : '',
   ].filter(Boolean);
-  if (sides.length === 0 && percent >= 100) return 'nothing: every part was inspected';
-  return [...sides, `${100 - percent}% of the zones on the last visit`].join('; ');
+  if (sides.length === 0 && percent >= 100) return t('nothingEveryPartWasInspected');
+  return [...sides, t('ofTheZonesOnTheLast', { value: 100 - percent })].join('; ');
 }

@@ -7,6 +7,7 @@ import { useUnits } from '@/features/shell/settings';
 import { standingVisits } from '@dendrix/core/state';
 import { Heading, Small, Strong } from '@/ui/text';
 import { Rings } from './Rings';
+import { t } from '@/words/tree';
 
 /**
  * The rings, and beside them what the last visit saw and missed.
@@ -22,7 +23,7 @@ export function History({ tree, earlier }: { tree: TreeDetail; earlier: number }
   const newest = standingVisits(tree.visits).at(-1)?.look.signs ?? [];
   return (
     <View className="gap-2">
-      <Heading>Visits as rings</Heading>
+      <Heading>{t('visitsAsRings')}</Heading>
       <View className="flex-row flex-wrap items-start gap-4">
         <Rings visits={tree.visits} size={228} />
         <View className="min-w-[110px] flex-1 gap-2">
@@ -34,15 +35,17 @@ export function History({ tree, earlier }: { tree: TreeDetail; earlier: number }
               </Small>
             </View>
           ))}
-          {newest.length === 0 ? <Small>No sign at the last visit.</Small> : null}
+          {newest.length === 0 ? <Small>{t('noSignAtTheLastVisit')}</Small> : null}
           <Small>
-            Dotted: not inspected.
-            {never.length === 0
-              ? ''
-              : earlier > 0
-                ? ` Not seen in the visits shown: ${never.map(sideWords).join(', ')}; ${earlier} earlier may have.`
-                : ` The ${never.map(sideWords).join(', ')} side has never been seen.`}
-            {lately.length > 0 ? ` Not seen last time: ${lately.map(sideWords).join(', ')}.` : ''}
+            {[
+              t('dottedNotInspected'),
+              never.length === 0
+                ? ''
+                : earlier > 0
+                  ? t('notSeenInTheVisitsShown', { never: never.map(sideWords).join(', '), earlier })
+                  : t('theSideHasNeverBeenSeen', { never: never.map(sideWords).join(', ') }),
+              lately.length > 0 ? t('notSeenLastTime', { lately: lately.map(sideWords).join(', ') }) : '',
+            ].join('')}
           </Small>
         </View>
       </View>

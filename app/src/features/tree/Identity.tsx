@@ -11,12 +11,13 @@ import { Body, Latin, Said, Small, Strong, useScreenTitle } from '@/ui/text';
 import { TreeTag } from '@/ui/surface';
 import { Drawing } from '@/ui/drawing';
 import { zoneAt } from '@/features/shell/today';
+import { t } from '@/words/tree';
 
 /** Who it is, how that stands, and its plate. */
 export function Identity({ tree }: { tree: TreeDetail }) {
   const router = useRouter();
   const taxon = taxonNamed(tree.taxon);
-  useScreenTitle(`${tree.tag} ${tree.taxon ?? 'not yet named'}`);
+  useScreenTitle(`${tree.tag} ${tree.taxon ?? t('notYetNamed')}`);
   const listed = tree.taxon ? listedWords(districtOf(tree), tree.taxon) : [];
   const now = standingNameOf(tree.determinations, tree.reviews, tree.visits, zoneAt(tree)).named;
   return (
@@ -28,11 +29,10 @@ export function Identity({ tree }: { tree: TreeDetail }) {
       <View className="flex-row gap-3">
         <View className="min-w-0 flex-1 gap-1">
           <Latin role="heading" aria-level={1} className="text-[30px] leading-[34px]">
-            {tree.level === 'cf. species' ? 'cf. ' : ''}
-            {tree.taxon ?? 'Not yet named'}
+            {tree.level === 'cf. species' ? t('cf', { taxon: tree.taxon ?? t('notYetNamed2') }) : (tree.taxon ?? t('notYetNamed2'))}
           </Latin>
           {tree.taxon ? <Strong className="text-[18px]">{commonName(tree.taxon)}</Strong> : null}
-          {now?.infraspecific ? <Small>noted as {now.infraspecific}</Small> : null}
+          {now?.infraspecific ? <Small>{t('notedAs', { infraspecific: now.infraspecific })}</Small> : null}
           <Body>
             <Strong className={tree.standing === 'confirmed' || tree.standing === 'overturned' ? 'text-slate' : ''}>
               {standingWords(tree.standing)}
@@ -48,8 +48,8 @@ export function Identity({ tree }: { tree: TreeDetail }) {
             className="items-center active:opacity-60"
           >
             <Drawing figure={plateLeaf(taxon)} width={84} height={90} />
-            <Small className="underline">drawing</Small>
-            <Said>in the library</Said>
+            <Small className="underline">{t('drawing')}</Small>
+            <Said>{t('inTheLibrary')}</Said>
           </Pressable>
         ) : null}
       </View>

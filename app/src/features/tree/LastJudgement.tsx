@@ -9,6 +9,7 @@ import { Differs } from '@/features/record/Differs';
 import { Cautions } from './Cautions';
 import { Scale } from '@/features/record/Scale';
 import { standing } from './standing';
+import { t } from '@/words/tree';
 
 /** What the last visit judged, what it overruled, and what cannot be said. */
 export function LastJudgement({ visit, visits }: { visit: VisitView; visits: readonly VisitView[] }) {
@@ -16,22 +17,22 @@ export function LastJudgement({ visit, visits }: { visit: VisitView; visits: rea
   return (
     <View className="gap-3">
       <Remark
-        mood={['serious weakness', 'act first'].includes(judgement.soundness.band) ? 'caution' : 'plain'}
+        mood={[t('seriousWeakness'), t('actFirst')].includes(judgement.soundness.band) ? 'caution' : 'plain'}
         title={`${visit.by.name}, ${dayWords(visit.look.day)}`}
       >
         {judgement.note}
       </Remark>
-      <Scale label="Hidden decay" bands={HIDDEN_DECAY} {...standing(visits, 'hiddenDecay')} />
+      <Scale label={t('hiddenDecay')} bands={HIDDEN_DECAY} {...standing(visits, 'hiddenDecay')} />
       {judgement.screening ? (
         <View>
           <Strong className={['high', 'extreme'].includes(judgement.screening.risk) ? 'text-oxide' : ''}>
-            Field screening: {judgement.screening.risk}
+            {t('fieldScreeningRisk', { risk: judgement.screening.risk })}
           </Strong>
           <Small>{judgement.screening.method}</Small>
         </View>
       ) : null}
       {judgement.overruled.map((one) => (
-        <Remark key={one.what} mood="second" title="Changed by the inspector">
+        <Remark key={one.what} mood="second" title={t('changedByTheInspector')}>
           {overruledWords(one)}
         </Remark>
       ))}

@@ -10,14 +10,15 @@ import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Remark } from '@/ui/surface';
 import { ChangeLine } from '@/features/record/ChangeLine';
+import { t } from '@/words/tree';
 
 const FIRST_SHOWN = 4;
 const COURSE_WORDS: Record<Change['course'], string> = {
-  worse: 'Worse',
-  better: 'Better',
-  steady: 'Steady',
-  'one reading': 'One reading',
-  'not found again': 'Not found again',
+  worse: t('worse'),
+  better: t('better'),
+  steady: t('steady'),
+  'one reading': t('oneReading'),
+  'not found again': t('notFoundAgain'),
 };
 
 interface Props {
@@ -45,11 +46,11 @@ export function OverTheYears({ visits, reviews = NONE, place = ANYWHERE, earlier
   if (told.length === 0) return null;
   return (
     <Card className="gap-3">
-      <Heading>Trends</Heading>
-      {earlier > 0 ? <Small>From the visits shown; {earlier} earlier ones are not counted here.</Small> : null}
+      <Heading>{t('trends')}</Heading>
+      {earlier > 0 ? <Small>{t('fromTheVisitsShownEarlierOnes', { earlier })}</Small> : null}
       {alerts.length > 0 ? (
-        <Remark mood="caution" title={alerts.length === 1 ? 'One thing gets worse' : `${alerts.length} things get worse`}>
-          More than measurement error.
+        <Remark mood="caution" title={alerts.length === 1 ? t('oneThingGetsWorse') : t('thingsGetWorse', { alerts: alerts.length })}>
+          {t('moreThanMeasurementError')}
         </Remark>
       ) : null}
       {(all ? told : told.slice(0, FIRST_SHOWN)).map((change) => (
@@ -62,9 +63,9 @@ export function OverTheYears({ visits, reviews = NONE, place = ANYWHERE, earlier
         </View>
       ))}
       {told.length > FIRST_SHOWN ? (
-        <Button onPress={() => setAll(!all)}>{all ? 'Fewer' : `${told.length - FIRST_SHOWN} more`}</Button>
+        <Button onPress={() => setAll(!all)}>{all ? t('fewer') : t('more', { told: told.length - FIRST_SHOWN })}</Button>
       ) : null}
-      <Small>Dashed line: change is within measurement error.</Small>
+      <Small>{t('dashedLineChangeIsWithin')}</Small>
     </Card>
   );
 }

@@ -5,6 +5,7 @@ import type { TreeDetail } from '@dendrix/core/contracts';
 import { PhotoView } from '@/features/photos/PhotoView';
 import { Thumbnail } from '@/features/photos/Thumbnail';
 import { Heading, Small } from '@/ui/text';
+import { t } from '@/words/tree';
 
 /** Every picture of a tree, newest visit first. */
 export function Pictures({ tree, onOpen }: { tree: TreeDetail; onOpen: (photo: Photo) => void }) {
@@ -13,13 +14,13 @@ export function Pictures({ tree, onOpen }: { tree: TreeDetail; onOpen: (photo: P
   const missing = photos.filter((photo) => !tree.arrivedPhotos.includes(photo.id)).length;
   return (
     <View className="gap-2">
-      <Heading>Photos</Heading>
+      <Heading>{t('photos')}</Heading>
       <View className="flex-row flex-wrap gap-2">
         {photos.map((photo) => (
           <Thumbnail key={photo.id} photo={photo} arrived={tree.arrivedPhotos.includes(photo.id)} onPress={() => onOpen(photo)} />
         ))}
       </View>
-      {missing > 0 ? <Small>{missing} not uploaded yet.</Small> : null}
+      {missing > 0 ? <Small>{t('notUploadedYet', { missing })}</Small> : null}
     </View>
   );
 }

@@ -2,6 +2,7 @@ import type { TreeDetail } from '@dendrix/core/contracts';
 import { dayWords } from '@/features/shell/words';
 import { useOutbox } from '@/offline/OutboxProvider';
 import { Remark } from '@/ui/surface';
+import { t } from '@/words/tree';
 
 /** That nobody goes there before a day, and why; what waits on this device counts. Past, it is history. */
 export function PutOffSaid({ tree, today }: { tree: TreeDetail; today: string }) {
@@ -9,9 +10,9 @@ export function PutOffSaid({ tree, today }: { tree: TreeDetail; today: string })
   const waiting = parcels.flatMap((parcel) => (parcel.kind === 'put-off' && parcel.body.treeId === tree.id ? [parcel.body] : []));
   const newest = [...waiting, ...tree.putOffs].sort((a, b) => b.at.localeCompare(a.at))[0];
   if (!newest || newest.until <= today) return null;
-  const by = 'by' in newest ? ` by ${(newest as TreeDetail['putOffs'][number]).by.name}` : ', not sent yet';
+  const by = 'by' in newest ? t('byName', { name: (newest as TreeDetail['putOffs'][number]).by.name }) : t('notSentYet');
   return (
-    <Remark mood="caution" title={`Put off to ${dayWords(newest.until)}${by}`}>
+    <Remark mood="caution" title={t('putOffTo', { day: dayWords(newest.until), by })}>
       {newest.reason}
     </Remark>
   );

@@ -5,6 +5,7 @@ import type { VisitView } from '@dendrix/core/contracts';
 import { signField, STEM_SIDES, type Zone } from '@dendrix/core/knowledge';
 import { standingVisits } from '@dendrix/core/state';
 import { useTheme } from '@/ui/theme';
+import { t } from '@/words/tree';
 
 const SIZE = 300;
 const MID = SIZE / 2;
@@ -25,7 +26,7 @@ function arc(ring: number, r: number, from: number, to: number): string {
   return Array.from({ length: steps + 1 }, (_, i) => {
     const a = from + ((to - from) * i) / steps;
     const [x, y] = polar(r + waver(ring, a), a);
-    return `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`;
+    return i === 0 ? `M${x.toFixed(1)} ${y.toFixed(1)}` : `L${x.toFixed(1)} ${y.toFixed(1)}`;
   }).join('');
 }
 
@@ -47,19 +48,16 @@ export function Rings({ visits, size = SIZE }: { visits: readonly VisitView[]; s
   const rings = standingVisits(visits).slice(-MOST);
   const step = (OUTER - INNER) / Math.max(1, rings.length);
   const summary = rings
-    .map(
-      (visit) =>
-        `${visit.look.day.slice(0, 4)}: ${STEM_SIDES.filter((z) => visit.look.looked.includes(z as Zone)).length} of 8 sides seen, ${visit.look.signs.length} signs`,
+    .map((visit) =>
+      t('of8SidesSeenSigns', {
+        day: visit.look.day.slice(0, 4),
+        stemSides: STEM_SIDES.filter((z) => visit.look.looked.includes(z as Zone)).length,
+        signs: visit.look.signs.length,
+      }),
     )
     .join('. ');
   return (
-    <Svg
-      width={size}
-      height={size}
-      viewBox={`0 0 ${SIZE} ${SIZE}`}
-      role="img"
-      aria-label={`Rings, one a visit, newest outside, north up. ${summary}`}
-    >
+    <Svg width={size} height={size} viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={t('ringsOneAVisitNewestOutside', { summary })}>
       <Circle cx={MID} cy={MID} r={5} fill={p.ink} />
       {rings.map((visit, ring) => {
         const r = INNER + step * (ring + 0.75);

@@ -6,6 +6,7 @@ import { download } from '@/data/download';
 import { Small } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
+import { t } from '@/words/tree';
 
 /** One tree on one sheet, to print or send. */
 export function Sheet({ tree }: { tree: TreeDetail }) {
@@ -19,13 +20,13 @@ export function Sheet({ tree }: { tree: TreeDetail }) {
   };
   return (
     <View className="gap-2">
-      <Small className="font-body-bold">Print one page (PDF)</Small>
+      <Small className="font-body-bold">{t('printOnePagePdf')}</Small>
       <View className="flex-row gap-2">
-        <Button label="Sheet to print, A4" onPress={() => print('a4')}>
+        <Button label={t('sheetToPrintA4')} onPress={() => print('a4')}>
           A4
         </Button>
-        <Button label="Sheet to print, Letter" onPress={() => print('letter')}>
-          Letter
+        <Button label={t('sheetToPrintLetter')} onPress={() => print('letter')}>
+          {t('letter')}
         </Button>
       </View>
       {problem ? <Remark mood="caution">{problem}</Remark> : null}

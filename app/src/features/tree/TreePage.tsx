@@ -37,6 +37,7 @@ import { LastJudgement } from './LastJudgement';
 import { NameGiven } from './NameGiven';
 import { Sheet } from './Sheet';
 import { StillToSettle } from './StillToSettle';
+import { t } from '@/words/tree';
 
 const EMPTY = { id: '', messages: [] };
 
@@ -64,14 +65,14 @@ export function TreePage({ id }: { id: string }) {
     return (
       <View className="p-4">
         {unsent.length > 0 ? (
-          <Remark mood="second" title="A visit is waiting to upload">
-            It is saved on this device and uploads when you are online.
+          <Remark mood="second" title={t('aVisitIsWaitingToUpload')}>
+            {t('itIsSavedOnThisDevice')}
           </Remark>
         ) : null}
         <Waiting
-          what="the tree"
+          what={t('theTree')}
           problem={query.error?.message}
-          retry={query.error ? <Button onPress={() => void query.refetch()}>Try again</Button> : null}
+          retry={query.error ? <Button onPress={() => void query.refetch()}>{t('tryAgain')}</Button> : null}
         />
       </View>
     );
@@ -88,15 +89,13 @@ export function TreePage({ id }: { id: string }) {
       <Identity tree={tree} />
       <AtTree tree={tree.id} />
       {tree.olderRules ? (
-        <Remark mood="second" title="Assessed by older rules">
-          This tree is being assessed again by newer rules. Until then, read the earlier visits: a defect seen before may be missing here.
+        <Remark mood="second" title={t('assessedByOlderRules')}>
+          {t('thisTreeIsBeingAssessedAgain')}
         </Remark>
       ) : null}
       {unsent.map((parcel) => (
-        <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title="A visit is waiting to upload">
-          {parcel.problem
-            ? `${parcel.problem.detail} Mend it under More.`
-            : 'It is shown below as it will be saved. It uploads when you are online.'}
+        <Remark key={parcel.id} mood={parcel.problem ? 'caution' : 'second'} title={t('aVisitIsWaitingToUpload')}>
+          {parcel.problem ? t('mendItUnderMore', { detail: parcel.problem.detail }) : t('itIsShownBelowAsIt')}
         </Remark>
       ))}
       <Glance tree={tree} visits={visits} earlier={left} />
@@ -118,26 +117,29 @@ export function TreePage({ id }: { id: string }) {
     <View>
       <OverTheYears visits={tree.visits} reviews={tree.reviews} place={place} earlier={left} />
       {last ? (
-        <Fold title="Last inspection" says={`${last.by.name}, ${dayWords(last.look.day)}: ${last.judgement.lookedAt.percent}% inspected`}>
+        <Fold
+          title={t('lastInspection')}
+          says={t('inspected', { name: last.by.name, day: dayWords(last.look.day), percent: last.judgement.lookedAt.percent })}
+        >
           <LastJudgement visit={last} visits={visits} />
         </Fold>
       ) : null}
-      <Fold title="Talk" says={saidWords(messages.length)} open={messages.some((message) => message.point === 'tree')}>
-        <Talk tree={tree} visitId={null} point="tree" about="this tree" />
+      <Fold title={t('talk')} says={saidWords(messages.length)} open={messages.some((message) => message.point === 'tree')}>
+        <Talk tree={tree} visitId={null} point="tree" about={t('thisTree')} />
       </Fold>
       <Fold
-        title="Name history"
-        says={`${namesWords(tree)}${reviews > 0 ? `, ${reviews} review${reviews === 1 ? '' : 's'}` : ''}`}
+        title={t('nameHistory')}
+        says={`${namesWords(tree)}${reviews > 0 ? t('reviews', { reviews }) : ''}`}
         open={tree.standing === 'contested' || tree.standing === 'questioned'}
       >
         {tree.determinations.map((d) => (
           <NameGiven key={d.id} given={d} tree={tree} />
         ))}
         {tree.determinations.length === 0 ? (
-          <Small>Not identified yet{tree.writtenName ? `; the town list says “${tree.writtenName}”` : ''}.</Small>
+          <Small>{tree.writtenName ? t('notIdentifiedYetTheTownList', { writtenName: tree.writtenName }) : t('notIdentifiedYet')}</Small>
         ) : null}
       </Fold>
-      <Fold title="History" says={happenedWords(tree, left)}>
+      <Fold title={t('history')} says={happenedWords(tree, left)}>
         {() => (
           <>
             <Timeline tree={tree} />
@@ -146,12 +148,12 @@ export function TreePage({ id }: { id: string }) {
         )}
       </Fold>
       {visits.length > 1 ? (
-        <Fold title="Compare two visits" says="what changed between any two, and what did not">
+        <Fold title={t('compareTwoVisits')} says={t('whatChangedBetweenAnyTwoAnd')}>
           {() => <SideBySide tree={tree} />}
         </Fold>
       ) : null}
       {photos > 0 ? (
-        <Fold title="Photos" says={`${photos} photo${photos === 1 ? '' : 's'}, newest first`}>
+        <Fold title={t('photos')} says={t('photosNewestFirst', { photos })}>
           {() => (
             <>
               <Pictures tree={tree} onOpen={picture.open} />
@@ -160,11 +162,11 @@ export function TreePage({ id }: { id: string }) {
           )}
         </Fold>
       ) : null}
-      <Fold title="Sizes and sheet" says={sizesWords(tree, settings.units)}>
+      <Fold title={t('sizesAndSheet')} says={sizesWords(tree, settings.units)}>
         <Facts tree={tree} />
         <Sheet tree={tree} />
       </Fold>
-      <Fold title="Check record integrity" says="checks this tree’s record against the audit log">
+      <Fold title={t('checkRecordIntegrity')} says={t('checksThisTreesRecordAgainstThe')}>
         {() => <AsWritten tree={tree.id} />}
       </Fold>
     </View>
@@ -191,21 +193,23 @@ export function TreePage({ id }: { id: string }) {
         <View className={wide ? 'w-full max-w-[1148px] flex-row items-center gap-4 self-center' : 'gap-2'}>
           <View className="min-w-0 flex-1">
             <View className="flex-row justify-between gap-3">
-              <Small>Next visit{tree.dueOn ? `, ${dueWords(today, tree.dueOn)}` : ''}</Small>
+              <Small>{tree.dueOn ? t('nextVisit', { due: dueWords(today, tree.dueOn) }) : t('nextVisit2')}</Small>
             </View>
-            <Strong>{tree.dueOn ? `by ${dateWithSeason(tree.dueOn, tree.latitude)}` : 'no date set'}</Strong>
+            <Strong>
+              {tree.dueOn ? t('byDatewithseason', { dateWithSeason: dateWithSeason(tree.dueOn, tree.latitude) }) : t('noDateSet')}
+            </Strong>
             {tree.dueBecause ? <Small numberOfLines={2}>{tree.dueBecause}</Small> : null}
           </View>
           <View className="flex-row gap-2">
             {mayVisit ? (
               <Button kind="next" className="flex-1 px-3" onPress={() => router.push(`/visit/${tree.id}`)}>
-                Start visit
+                {t('startVisit')}
               </Button>
             ) : null}
             {mayVisit ? (
-              <Button onPress={() => presence.setHere(!presence.here)}>{presence.here ? 'I have left' : 'I am here'}</Button>
+              <Button onPress={() => presence.setHere(!presence.here)}>{presence.here ? t('iHaveLeft') : t('iAmHere')}</Button>
             ) : null}
-            <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>On the map</Button>
+            <Button onPress={() => router.navigate(`/map?tree=${tree.id}`)}>{t('onTheMap')}</Button>
           </View>
         </View>
       </View>
@@ -214,17 +218,21 @@ export function TreePage({ id }: { id: string }) {
   );
 }
 
-const saidWords = (n: number): string => (n === 0 ? 'nothing was said yet' : n === 1 ? 'one word' : `${n} words`);
+const saidWords = (n: number): string => (n === 0 ? t('nothingWasSaidYet') : n === 1 ? t('oneWord') : t('words', { n }));
 const namesWords = ({ determinations }: TreeDetail): string => {
-  const names = new Set(determinations.map(({ taxon }) => taxon ?? 'not known'));
-  return names.size === 0 ? 'none yet' : names.size === 1 ? `always ${[...names][0] ?? ''}` : `${names.size} different ones`;
+  const names = new Set(determinations.map(({ taxon }) => taxon ?? t('notKnown')));
+  return names.size === 0
+    ? t('noneYet')
+    : names.size === 1
+      ? t('always', { name: [...names][0] ?? '' })
+      : t('differentOnes', { size: names.size });
 };
 const happenedWords = (tree: TreeDetail, left: number): string =>
-  `${tree.visits.length + left} visit${tree.visits.length + left === 1 ? '' : 's'}, every review, word and amendment, and who saw it`;
+  t('visitsEveryReviewWordAndAmendment', { visits: tree.visits.length + left });
 const sizesWords = (tree: TreeDetail, units: UnitSystem): string =>
   [
-    tree.dbh === null ? 'not measured' : lengthWords(tree.dbh, units, 'stem'),
-    tree.height === null ? null : `${lengthWords(tree.height, units, 'tree')} high`,
+    tree.dbh === null ? t('notMeasured') : lengthWords(tree.dbh, units, 'stem'),
+    tree.height === null ? null : t('high', { length: lengthWords(tree.height, units, 'tree') }),
   ]
     .filter((words) => words !== null)
     .join(', ');
@@ -235,7 +243,7 @@ function Earlier({ left, waits, problem, onMore }: { left: number; waits: boolea
   return (
     <View className="gap-1">
       <Button className="self-start" disabled={waits} onPress={onMore}>
-        {waits ? 'Fetching …' : `${left} earlier visit${left === 1 ? '' : 's'}`}
+        {waits ? t('fetching') : t('earlierVisits', { left })}
       </Button>
       {problem ? <Small role="alert">{problem}</Small> : null}
     </View>

@@ -60,8 +60,8 @@ describe('a tree’s page', () => {
     show(aRecord([first, second], { reviews: [review] }));
     unfold(/^Name history.*1 review/);
     unfold(/^History/);
-    expect(screen.getByText('overturned by Perrin Oakes: Blunt buds.')).toBeTruthy();
-    expect(screen.getByRole('button', { name: /1 June 2026, .*overturned by Perrin Oakes/ })).toBeTruthy();
+    expect(screen.getByText('name changed by Perrin Oakes: Blunt buds.')).toBeTruthy();
+    expect(screen.getByRole('button', { name: /1 June 2026, .*name changed by Perrin Oakes/ })).toBeTruthy();
   });
   it('a look that is to confirm the name is told with its day', () => {
     const planned = {

@@ -7,6 +7,7 @@ import { Body } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import type { ChangeDraft } from './useDraft';
+import { t } from '@/words/visit';
 
 interface Props {
   draft: VisitDraft;
@@ -23,21 +24,21 @@ export function Amending({ draft, visits, change, onDrop }: Props) {
   const elsewhere = newest && newest.id !== amends.visit ? newest : null;
   if (elsewhere)
     return (
-      <Remark mood="caution" title={`${elsewhere.by.name} also amended this visit`}>
+      <Remark mood="caution" title={t('alsoAmendedThisVisit', { name: elsewhere.by.name })}>
         <View className="gap-2">
-          <Body>Your version does not include theirs. Read it on the tree page, then choose one.</Body>
+          <Body>{t('yourVersionDoesNotIncludeTheirs')}</Body>
           <View className="flex-row flex-wrap gap-2">
             <Button kind="next" onPress={() => change({ amends: { ...amends, visit: elsewhere.id } })}>
-              Keep my version
+              {t('keepMyVersion')}
             </Button>
-            <Button onPress={onDrop}>Keep their version</Button>
+            <Button onPress={onDrop}>{t('keepTheirVersion')}</Button>
           </View>
         </View>
       </Remark>
     );
   return (
-    <Remark mood="second" title={`You are amending the visit of ${dayWords(amends.day)}`}>
-      Correct the errors and submit. The original stays in the record.
+    <Remark mood="second" title={t('youAreAmendingTheVisitOf', { day: dayWords(amends.day) })}>
+      {t('correctTheErrorsAndSubmitThe')}
     </Remark>
   );
 }

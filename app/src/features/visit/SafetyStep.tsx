@@ -3,12 +3,13 @@ import { Body, Small, Strong, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from './useDraft';
+import { t } from '@/words/visit';
 
 const CHECKS = [
-  { id: 'traffic', words: 'Traffic', hint: 'Stand in a safe place where drivers can see you' },
-  { id: 'overhead', words: 'Overhead', hint: 'Dead or hanging branches. Never stand under them.' },
-  { id: 'base', words: 'The base', hint: 'No new lean. No lifting soil.' },
-  { id: 'plants', words: 'On the stem', hint: 'Irritant vines or sap: wear gloves. Watch for nests, stinging insects and ticks.' },
+  { id: 'traffic', words: t('traffic'), hint: t('standInASafePlaceWhere') },
+  { id: 'overhead', words: t('overhead'), hint: t('deadOrHangingBranchesNeverStand') },
+  { id: 'base', words: t('theBase'), hint: t('noNewLeanNoLiftingSoil') },
+  { id: 'plants', words: t('onTheStem'), hint: t('irritantVinesOrSapWearGloves') },
 ] as const;
 
 /** The first look, from a distance: is it safe to go in? */
@@ -19,8 +20,8 @@ export function SafetyStep({ draft, change }: { draft: VisitDraft; change: Chang
   return (
     <View className="gap-4 p-4">
       <View className="gap-1">
-        <Title>Stop and look first</Title>
-        <Body className="text-soft">Do this from a distance. Tick each check when done.</Body>
+        <Title>{t('stopAndLookFirst')}</Title>
+        <Body className="text-soft">{t('doThisFromADistanceTick')}</Body>
       </View>
       {CHECKS.map((check) => {
         const on = draft.safety.includes(check.id);
@@ -44,12 +45,9 @@ export function SafetyStep({ draft, change }: { draft: VisitDraft; change: Chang
         );
       })}
       <Button kind="next" onPress={() => change({ safetyDone: true })}>
-        {left === 0 ? 'It is safe: go in' : `Go in with ${left} not checked`}
+        {left === 0 ? t('itIsSafeGoIn') : t('goInWithNotChecked', { left })}
       </Button>
-      <Small>
-        Not safe? Stay out. Close off the area if you can. Call the people allowed to act. You can inspect with binoculars and record from
-        here. This app never asks you to climb or cut.
-      </Small>
+      <Small>{t('notSafeStayOutCloseOff')}</Small>
     </View>
   );
 }

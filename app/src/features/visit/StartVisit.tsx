@@ -14,6 +14,7 @@ import { Body, Latin, Said, Small, Title } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { TreeTag, Waiting } from '@/ui/surface';
+import { t } from '@/words/visit';
 
 /** A pause in typing after which it is searched, ms; and streets offered. */
 const TYPING_MS = 150;
@@ -44,14 +45,14 @@ export function StartVisit() {
     const all = [...own, ...(listed ?? [])].map((tree) => ({ tree, m: here === null ? null : distance(here, tree) }));
     return here === null ? all : all.sort((a, b) => (a.m ?? 0) - (b.m ?? 0));
   }, [listed, added, words, here]);
-  if (!answer && !held && added.length === 0) return <Waiting what="the trees" problem={error?.message} />;
+  if (!answer && !held && added.length === 0) return <Waiting what={t('theTrees')} problem={error?.message} />;
   const locate = () =>
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => {
         setProblem(null);
         setHere({ latitude: coords.latitude, longitude: coords.longitude });
       },
-      () => setProblem('Location not available. Search by tag, or use the map.'),
+      () => setProblem(t('locationNotAvailableSearchByTag')),
       { enableHighAccuracy: true, timeout: 8000 },
     );
   return (
@@ -66,26 +67,26 @@ export function StartVisit() {
       keyboardShouldPersistTaps="handled"
       ListHeaderComponent={
         <View className="gap-4 pb-2">
-          <Title>Which tree?</Title>
-          <Field label="Tag, street or name" value={typed} onChangeText={setTyped} autoFocus problem={problem} />
-          {held ? <Small role="status">Offline: searched in the {held.length} trees this device holds.</Small> : null}
+          <Title>{t('whichTree')}</Title>
+          <Field label={t('tagStreetOrName')} value={typed} onChangeText={setTyped} autoFocus problem={problem} />
+          {held ? <Small role="status">{t('offlineSearchedInTheTreesThis', { held: held.length })}</Small> : null}
           {words !== '' && answer && answer.streets.length > 0 && !held ? (
             <View className="flex-row flex-wrap gap-2">
               {answer.streets.slice(0, STREETS).map(({ street, trees }) => (
-                <Button key={street} label={`Trees of ${street}`} onPress={() => setTyped(street)}>
+                <Button key={street} label={t('treesOf', { street })} onPress={() => setTyped(street)}>
                   {`${street}, ${trees}`}
                 </Button>
               ))}
             </View>
           ) : null}
           <View className="flex-row flex-wrap gap-2">
-            <Button onPress={locate}>Nearest to me</Button>
-            <Button onPress={() => router.navigate('/map')}>On the map</Button>
-            <Button onPress={() => router.navigate('/map?add=1')}>Tree not listed: add it</Button>
+            <Button onPress={locate}>{t('nearestToMe')}</Button>
+            <Button onPress={() => router.navigate('/map')}>{t('onTheMap')}</Button>
+            <Button onPress={() => router.navigate('/map?add=1')}>{t('treeNotListedAddIt')}</Button>
           </View>
         </View>
       }
-      ListEmptyComponent={<Body>No tree matches. Check the tag on the stem, or add the tree on the map.</Body>}
+      ListEmptyComponent={<Body>{t('noTreeMatchesCheckTheTag')}</Body>}
     />
   );
 }
@@ -99,10 +100,10 @@ function Row({ tree, m, onPress }: { tree: TreeBrief; m: number | null; onPress:
       onPress={onPress}
       className="min-h-[56px] flex-row items-center gap-3 border-b border-rule py-2 active:opacity-60"
     >
-      <Said>Start a visit to</Said>
+      <Said>{t('startAVisitTo')}</Said>
       <TreeTag tag={tree.tag} />
       <View className="min-w-0 flex-1">
-        <Latin className="text-[17px] leading-[21px]">{tree.taxon ?? tree.writtenName ?? 'not yet named'}</Latin>
+        <Latin className="text-[17px] leading-[21px]">{tree.taxon ?? tree.writtenName ?? t('notYetNamed')}</Latin>
         <Small>
           {tree.place}
           {m === null ? '' : `, ${distanceWords(m, units)}`}

@@ -35,12 +35,13 @@ import { useDraft, type Drafting } from './useDraft';
 import { useVisitAsFarAs } from './useVisitAsFarAs';
 import { SignSheet, type Marking } from './walk/SignSheet';
 import { WalkStep } from './walk/WalkStep';
+import { t } from '@/words/visit';
 
 const PARTS: readonly { part: Part; words: string }[] = [
-  { part: 'name', words: 'Name' },
-  { part: 'measure', words: 'Measure' },
-  { part: 'walk', words: 'Walk round' },
-  { part: 'judge', words: 'Assess' },
+  { part: 'name', words: t('name') },
+  { part: 'measure', words: t('measure') },
+  { part: 'walk', words: t('walkRound') },
+  { part: 'judge', words: t('assess') },
 ];
 
 /** A visit from safety to sending. */
@@ -58,20 +59,24 @@ export function VisitScreen({ treeId }: { treeId: string }) {
   const [problem, setProblem] = useState<string | null>(null);
 
   if (!tree || !draft) {
-    const missing = detail.error && !tree ? 'This tree is not on this device. Open it once while online.' : null;
-    return <Waiting what="the tree" problem={missing} retry={<Button onPress={() => router.navigate('/today')}>Back to Today</Button>} />;
+    const missing = detail.error && !tree ? t('thisTreeIsNotOnThis') : null;
+    return (
+      <Waiting
+        what={t('theTree')}
+        problem={missing}
+        retry={<Button onPress={() => router.navigate('/today')}>{t('backToToday')}</Button>}
+      />
+    );
   }
   if (drafting.elsewhere) {
     const sent = drafting.elsewhere === 'sent';
     return (
       <View className="gap-3 p-4">
-        <Remark mood="caution" title={sent ? 'This visit was sent from another tab' : 'This visit is open in another tab'}>
-          {sent
-            ? 'The entries from the other tab are uploading. Later entries made here are not included. Start another visit for those.'
-            : 'This screen is out of date and no longer saves. Load the other tab’s version to continue.'}
+        <Remark mood="caution" title={sent ? t('thisVisitWasSentFromAnother') : t('thisVisitIsOpenInAnother')}>
+          {sent ? t('theEntriesFromTheOtherTab') : t('thisScreenIsOutOfDate')}
         </Remark>
         <Button kind="next" onPress={sent ? () => router.replace(`/tree/${treeId}`) : drafting.reload}>
-          {sent ? 'Open tree' : 'Load latest version'}
+          {sent ? t('openTree') : t('loadLatestVersion')}
         </Button>
       </View>
     );
@@ -98,7 +103,9 @@ export function VisitScreen({ treeId }: { treeId: string }) {
               id: draft.id,
               kind: 'visit',
               queuedAt,
-              words: draft.amends ? `Amendment of the visit to ${tree.tag} of ${draft.amends.day}` : `Visit to ${tree.tag}`,
+              words: draft.amends
+                ? t('amendmentOfTheVisitToOf', { tag: tree.tag, day: draft.amends.day })
+                : t('visitTo', { tag: tree.tag }),
               body,
               draft,
             },
@@ -108,9 +115,7 @@ export function VisitScreen({ treeId }: { treeId: string }) {
           router.replace(`/tree/${treeId}`);
         } catch (error) {
           setProblem(
-            error instanceof DraftElsewhere
-              ? `${error.message} Close the visit and open it again to see the saved version.`
-              : 'The visit was not saved: storage may be full. Free some space, then submit again. Nothing is lost.',
+            error instanceof DraftElsewhere ? t('closeTheVisitAndOpenIt', { message: error.message }) : t('theVisitWasNotSavedStorage'),
           );
         }
       }}
@@ -180,19 +185,19 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
             {tree.place}
           </Small>
           <Small role="status" className={`text-[13px] leading-[16px] ${drafting.problem ? 'font-body-bold text-oxide' : ''}`}>
-            {drafting.problem ? 'not saved: device is full' : saved ? 'saved here' : 'saving …'}
+            {drafting.problem ? t('notSavedDeviceIsFull') : saved ? t('savedHere') : t('saving')}
           </Small>
         </View>
-        <Button label="Close the visit (saved on this device)" onPress={onClose} className="px-3">
-          Close
+        <Button label={t('closeTheVisitSavedOnThis')} onPress={onClose} className="px-3">
+          {t('close')}
         </Button>
       </View>
       <PracticeBanner />
       {draft.amends ? <Amending draft={draft} visits={visits} change={change} onDrop={onDrop} /> : <AtTree tree={draft.treeId} />}
       {drafting.problem ? <Remark mood="caution">{drafting.problem}</Remark> : null}
       {recordKnown ? null : (
-        <Remark mood="caution" title="Earlier visits are not on this device">
-          Known defects from those visits are not shown here. The server reassesses with all visits after upload.
+        <Remark mood="caution" title={t('earlierVisitsAreNotOnThis')}>
+          {t('knownDefectsFromThoseVisitsAre')}
         </Remark>
       )}
       {!draft.safetyDone ? (
@@ -203,9 +208,9 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
         <>
           {/* Said, not shown: the tag above and the part below are what is seen. */}
           <Title className="absolute h-px w-px overflow-hidden opacity-0">
-            {`Visit to ${tree.tag}: ${PARTS.find(({ part }) => part === draft.part)?.words.toLowerCase() ?? ''}`}
+            {t('visitToTagWords', { tag: tree.tag, words: PARTS.find(({ part }) => part === draft.part)?.words.toLowerCase() ?? '' })}
           </Title>
-          <View role="tablist" aria-label="Parts of the visit" className="flex-row border-b border-rule">
+          <View role="tablist" aria-label={t('partsOfTheVisit')} className="flex-row border-b border-rule">
             {PARTS.map(({ part, words }) => {
               const on = part === draft.part;
               return (
@@ -237,7 +242,7 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                 <>
                   <NameStep {...{ draft, naming, change, later, tree, date }} />
                   <Button kind="next" onPress={() => change({ part: 'measure' })}>
-                    Next: measure
+                    {t('nextMeasure')}
                   </Button>
                 </>
               ) : null}
@@ -251,14 +256,14 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                     onPick={(t) => change({ trait: t.id })}
                     line={draft.line}
                   />
-                  <Button onPress={() => setNames(true)}>Possible species, or type a name</Button>
+                  <Button onPress={() => setNames(true)}>{t('possibleSpeciesOrTypeAName')}</Button>
                 </>
               ) : null}
               {draft.part === 'measure' ? (
                 <>
                   <MeasureStep {...{ draft, measuring, change, tree, taxon, before, date }} />
                   <Button kind="next" onPress={() => change({ part: 'walk' })}>
-                    Next: walk round
+                    {t('nextWalkRound')}
                   </Button>
                 </>
               ) : null}
@@ -269,7 +274,7 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                     dbh={measuring.values.dbh?.m ?? tree.dbh}
                     onMark={setMarking}
                   />
-                  <Button onPress={() => change({ part: 'judge' })}>Next: assess</Button>
+                  <Button onPress={() => change({ part: 'judge' })}>{t('nextAssess')}</Button>
                 </>
               ) : null}
               {draft.part === 'judge' ? (
@@ -282,7 +287,7 @@ function VisitBody({ tree, draft, drafting, visits, reviews, recordKnown, proble
                   date={date}
                   change={change}
                   onMark={(zone) => setMarking({ zone })}
-                  problem={empty ? 'Nothing is recorded yet. Inspect or measure something first.' : problem}
+                  problem={empty ? t('nothingIsRecordedYetInspectOr') : problem}
                   empty={empty}
                   onSend={() =>
                     void onSend(

@@ -3,6 +3,7 @@ import type { TreeBrief } from '@dendrix/core/contracts';
 import { stageIn } from '@dendrix/core/measuring';
 import { newDraft, resumed, type VisitDraft } from '@/offline/draft';
 import { DraftElsewhere, loadDraft, saveDraft } from '@/offline/drafts';
+import { t } from '@/words/visit';
 
 /** A draft as a screen holds it. */
 export interface Drafting {
@@ -20,7 +21,7 @@ export interface Drafting {
 
 export type ChangeDraft = (part: Partial<VisitDraft> | ((now: VisitDraft) => Partial<VisitDraft>)) => void;
 
-const FULL = 'Not saved: this device’s storage may be full. Free some space. This screen saves as soon as there is room.';
+const FULL = t('notSavedThisDevicesStorageMay');
 /** What could not be kept is tried again so often, ms. */
 const TRY_AGAIN_MS = 3000;
 

@@ -8,6 +8,7 @@ import { useSettings } from '@/features/shell/settings';
 import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { datesOf, datesRead, NO_DATES, WorksDates } from './WorksDates';
+import { t } from '@/words/assess';
 
 /** What kind of works, how near, and when. */
 export function AddWorks({ onAdd }: { onAdd: (works: Works) => void }) {
@@ -19,18 +20,18 @@ export function AddWorks({ onAdd }: { onAdd: (works: Works) => void }) {
   return (
     <View className="gap-3">
       <Choice
-        label="Kind of works"
+        label={t('kindOfWorks')}
         options={WORKS.map((value) => ({ value, words: WORKS_WORDS[value].replace(/^an? /, '') }))}
         value={kind}
         onChange={setKind}
       />
       <Field
-        label="Closest distance to the stem"
+        label={t('closestDistanceToTheStem')}
         value={typed}
         inputMode="decimal"
         suffix={treeUnit(settings)}
         onChangeText={setTyped}
-        problem={typed.trim() !== '' && m === null ? 'Enter a distance, for example 3.5.' : null}
+        problem={typed.trim() !== '' && m === null ? t('enterADistanceForExample3') : null}
       />
       <WorksDates typed={dates} onChange={setDates} />
       <Button
@@ -41,7 +42,7 @@ export function AddWorks({ onAdd }: { onAdd: (works: Works) => void }) {
           setDates(NO_DATES);
         }}
       >
-        Add works
+        {t('addWorks')}
       </Button>
     </View>
   );

@@ -14,22 +14,23 @@ import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { Overrule } from './Overrule';
 import { Statements } from './Statements';
+import { t } from '@/words/assess';
 
 const SHORT: Record<Beneath['what'], string> = {
-  'people-staying': 'People staying',
-  'people-passing': 'People passing',
-  road: 'Road',
-  building: 'Building',
-  'parked-cars': 'Parked cars',
-  wires: 'Wires',
-  'path-or-lawn': 'Lawn or beds',
-  nothing: 'Nothing',
+  'people-staying': t('peopleStaying'),
+  'people-passing': t('peoplePassing'),
+  road: t('road'),
+  building: t('building'),
+  'parked-cars': t('parkedCars'),
+  wires: t('wires'),
+  'path-or-lawn': t('lawnOrBeds'),
+  nothing: t('nothing'),
 };
 const OFTEN: Record<Beneath['howOften'], string> = {
-  constant: 'Constant: nearly always',
-  frequent: 'Frequent: much of the day',
-  occasional: 'Occasional: now and then',
-  rare: 'Rare',
+  constant: t('constantNearlyAlways'),
+  frequent: t('frequentMuchOfTheDay'),
+  occasional: t('occasionalNowAndThen'),
+  rare: t('rare'),
 };
 
 const SIDE: Record<NonNullable<Beneath['direction']>, string> = { n: 'N', ne: 'NE', e: 'E', se: 'SE', s: 'S', sw: 'SW', w: 'W', nw: 'NW' };
@@ -44,7 +45,7 @@ function Reach({ one, nth, onChange }: { one: Beneath; nth: string; onChange: (p
   return (
     <View className="gap-2">
       <Field
-        label={`Distance from the stem to its nearest edge${nth}`}
+        label={t('distanceFromTheStemToIts', { nth })}
         value={typed}
         inputMode="decimal"
         suffix={treeUnit(settings)}
@@ -53,19 +54,19 @@ function Reach({ one, nth, onChange }: { one: Beneath; nth: string; onChange: (p
           const m = text.trim() === '' ? null : parseLength(text, treeUnit(settings));
           onChange(m === null ? { distance: undefined } : { distance: m });
         }}
-        problem={wrong ? 'Enter a distance, for example 3.5.' : null}
+        problem={wrong ? t('enterADistanceForExample3') : null}
       />
       <Choice
-        label={`On which side of the tree${nth}`}
+        label={t('onWhichSideOfTheTree', { nth })}
         options={DIRECTIONS.map((value) => ({ value, words: SIDE[value] }))}
         value={one.direction ?? null}
         onChange={(direction) => onChange({ direction })}
       />
       <Choice
-        label={`Roof or lower crown that would catch a fall${nth}`}
+        label={t('roofOrLowerCrownThatWould', { nth })}
         options={[
-          { value: 'no', words: 'Nothing over it' },
-          { value: 'yes', words: 'Sheltered' },
+          { value: 'no', words: t('nothingOverIt') },
+          { value: 'yes', words: t('sheltered') },
         ]}
         value={one.sheltered === undefined ? null : one.sheltered ? 'yes' : 'no'}
         onChange={(said) => onChange({ sheltered: said === 'yes' })}
@@ -81,11 +82,11 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
     change((now) => ({ beneath: now.beneath.map((b, i) => (i === at ? { ...b, ...part } : b)) }));
   return (
     <Card className="gap-3">
-      <Heading>Targets (people and property)</Heading>
+      <Heading>{t('targetsPeopleAndProperty')}</Heading>
       {draft.beneath.map((one, i) => (
         <View key={`${i}/${draft.beneath.length}`} className="gap-2 border-b border-rule pb-3">
           <Choice
-            label={`Target ${i + 1}`}
+            label={t('target', { i: i + 1 })}
             shown={false}
             options={TARGETS.map((value) => ({ value, words: SHORT[value] }))}
             value={one.what}
@@ -93,7 +94,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           />
           {one.what === 'nothing' ? null : (
             <Choice
-              label={`Occupancy, target ${i + 1}`}
+              label={t('occupancyTarget', { i: i + 1 })}
               shown={false}
               options={OCCUPANCIES.map((value) => ({ value, words: OFTEN[value] }))}
               value={one.howOften}
@@ -103,8 +104,11 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           {one.what === 'nothing' ? null : (
             <Reach one={one} nth={draft.beneath.length > 1 ? `, ${i + 1}` : ''} onChange={(part) => set(i, part)} />
           )}
-          <Button label={`Remove target ${i + 1}`} onPress={() => change((now) => ({ beneath: now.beneath.filter((_b, j) => j !== i) }))}>
-            Remove
+          <Button
+            label={t('removeTarget', { i: i + 1 })}
+            onPress={() => change((now) => ({ beneath: now.beneath.filter((_b, j) => j !== i) }))}
+          >
+            {t('remove')}
           </Button>
         </View>
       ))}
@@ -115,11 +119,11 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           }))
         }
       >
-        {draft.beneath.length === 0 ? 'Add a target' : 'Add another target'}
+        {draft.beneath.length === 0 ? t('addATarget') : t('addAnotherTarget')}
       </Button>
       {draft.beneath.length > 0 ? (
         <Choice
-          label="Wind exposure"
+          label={t('windExposure')}
           options={EXPOSURES.map((value) => ({ value, words: capital(value) }))}
           value={draft.exposure ?? 'usual'}
           onChange={(exposure) => change({ exposure })}
@@ -128,7 +132,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
       {screening ? (
         <View className="gap-2">
           <Strong className={screening.risk === 'high' || screening.risk === 'extreme' ? 'text-[20px] text-oxide' : 'text-[20px]'}>
-            Field screening: {screening.risk}
+            {t('fieldScreening', { risk: screening.risk })}
           </Strong>
           {screening.targets.map((target, i) => (
             <View key={i} className="gap-[2px]">
@@ -140,7 +144,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           ))}
           {screening.after.map((one) => (
             <Body key={one.do}>
-              Risk after “{optionWords(one.do)}”: <Strong>{one.risk}</Strong>
+              {t('riskAfter', { option: optionWords(one.do) })} <Strong>{one.risk}</Strong>
             </Body>
           ))}
           {screening.limits.map((limit) => (
@@ -149,7 +153,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           <Remark mood="caution">{screening.method}</Remark>
           <Overrule
             what="failure"
-            of="the likelihood of failure"
+            of={t('theLikelihoodOfFailure')}
             options={FAILURES.map((value) => ({ value, words: capital(value) }))}
             ruled={screening.targets[0]?.failure ?? ''}
             overrules={draft.overrules}
@@ -157,7 +161,7 @@ export function BeneathCard({ draft, judgement, change }: { draft: VisitDraft; j
           />
         </View>
       ) : (
-        <Small>Add targets. Until then, risk to people or property is not rated.</Small>
+        <Small>{t('addTargetsUntilThenRiskTo')}</Small>
       )}
     </Card>
   );

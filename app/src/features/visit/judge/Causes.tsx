@@ -10,8 +10,9 @@ import { Card } from '@/ui/surface';
 import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { Overrule } from './Overrule';
+import { t } from '@/words/assess';
 
-const FOUND_WORDS = { look: 'look', close: 'look closely', sound: 'knock', probe: 'probe', dig: 'uncover by hand' } as const;
+const FOUND_WORDS = { look: t('look'), close: t('lookClosely'), sound: t('knock'), probe: t('probe'), dig: t('uncoverByHand') } as const;
 const SHOWN = 5;
 
 interface Props {
@@ -27,7 +28,7 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
   if (judgement.agents.length === 0) return null;
   return (
     <Card className="gap-3">
-      <Heading>Possible causes</Heading>
+      <Heading>{t('possibleCauses')}</Heading>
       {judgement.agents.slice(0, SHOWN).map((agent) => {
         const record = library.agents.find((a) => a.id === agent.agent);
         return (
@@ -55,51 +56,59 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
               </Body>
             )}
             <Small className="text-ink">{agent.because.join(' ')}</Small>
-            {record ? <Small>How to tell: {record.toldApart}</Small> : null}
-            {record?.laboratory ? <Small>To be certain: {record.laboratory}</Small> : null}
+            {record ? <Small>{t('howToTell', { toldApart: record.toldApart })}</Small> : null}
+            {record?.laboratory ? <Small>{t('toBeCertain', { laboratory: record.laboratory })}</Small> : null}
             {record?.reportable ? <Small className="font-body-bold text-oxide">{record.reportable}</Small> : null}
           </View>
         );
       })}
       {judgement.lookNext.length > 0 ? (
         <View className="gap-2">
-          <Strong>Check next</Strong>
+          <Strong>{t('checkNext')}</Strong>
           {judgement.lookNext.map((look) => (
             <View key={look.sign} className="gap-1 border-l-2 border-oxide pl-3">
               <Body>
                 <Strong>{look.label}</Strong>: {look.hint} ({FOUND_WORDS[look.found]})
               </Body>
               <Small>
-                {look.shownBy.length > 0 ? `If present, it supports: ${look.shownBy.join(', ').toLowerCase()}. ` : ''}
-                {look.notBy.length > 0 ? `If not present, it supports: ${look.notBy.join(', ').toLowerCase()}.` : ''}
+                {look.shownBy.length > 0
+                  ? look.notBy.length > 0
+                    ? t('ifPresentItSupportsIfNot', {
+                        shownBy: look.shownBy.join(', ').toLowerCase(),
+                        notBy: look.notBy.join(', ').toLowerCase(),
+                      })
+                    : t('ifPresentItSupports', { shownBy: look.shownBy.join(', ').toLowerCase() })
+                  : look.notBy.length > 0
+                    ? t('ifNotPresentItSupports', { notBy: look.notBy.join(', ').toLowerCase() })
+                    : ''}
               </Small>
               <View className="flex-row flex-wrap gap-2">
-                <Button label={`${look.label}: it is there`} onPress={() => onMark(look.zones[0] ?? 'surroundings')}>
-                  Present
+                <Button label={t('itIsThere', { label: look.label })} onPress={() => onMark(look.zones[0] ?? 'surroundings')}>
+                  {t('present')}
                 </Button>
                 <Button
-                  label={`${look.label}: checked, not present`}
+                  label={t('checkedNotPresent', { label: look.label })}
                   onPress={() => change((now) => ({ absent: [...new Set([...now.absent, look.sign])] }))}
                 >
-                  Not present
+                  {t('notPresent')}
                 </Button>
               </View>
-              <Small>At the {look.zones.slice(0, 3).map(zoneWords).join(', ')}.</Small>
+              <Small>{t('atThe', { zones: look.zones.slice(0, 3).map(zoneWords).join(', ') })}</Small>
             </View>
           ))}
         </View>
       ) : null}
       {draft.absent.length > 0 ? (
         <View className="gap-1">
-          <Small className="font-body-bold">Checked, not present</Small>
+          <Small className="font-body-bold">{t('checkedNotPresent2')}</Small>
           {draft.absent.map((id) => (
             <View key={id} className="flex-row items-center justify-between gap-2">
               <Body>{signLabel(library, id)}</Body>
               <Button
-                label={`Undo: ${signLabel(library, id)} checked`}
+                label={t('undoChecked', { signLabel: signLabel(library, id) })}
                 onPress={() => change((now) => ({ absent: now.absent.filter((a) => a !== id) }))}
               >
-                Undo
+                {t('undo')}
               </Button>
             </View>
           ))}
@@ -107,10 +116,10 @@ export function Causes({ judgement, draft, change, onMark }: Props) {
       ) : null}
       <Overrule
         what="cause"
-        of="the cause"
+        of={t('theCause')}
         options={[
           ...judgement.agents.filter((a) => a.agent !== NORMAL).map((a) => ({ value: a.agent, words: a.name })),
-          ...(judgement.agents.some((a) => a.agent === UNKNOWN_CAUSE) ? [] : [{ value: UNKNOWN_CAUSE, words: 'Cause unknown' }]),
+          ...(judgement.agents.some((a) => a.agent === UNKNOWN_CAUSE) ? [] : [{ value: UNKNOWN_CAUSE, words: t('causeUnknown') }]),
         ]}
         ruled={judgement.agents[0]?.agent ?? ''}
         overrules={draft.overrules}

@@ -34,6 +34,7 @@ import { Causes } from './Causes';
 import { Overrule } from './Overrule';
 import { Statements } from './Statements';
 import { WorksCard } from './WorksCard';
+import { t } from '@/words/assess';
 
 interface Props {
   draft: VisitDraft;
@@ -61,15 +62,14 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       <Card>
         {by.byRecord ? (
           <View className="border-b border-rule pb-2">
-            <Small>Assessed as (from the record)</Small>
+            <Small>{t('assessedAsFromTheRecord')}</Small>
             <Latin className="text-[24px] leading-[28px]">{by.taxon}</Latin>
-            <Small>{standingWords(tree.standing)}. Not checked on this visit.</Small>
+            <Small>{t('notCheckedOnThisVisit', { standing: standingWords(tree.standing) })}</Small>
           </View>
         ) : null}
-        <Small>{name.level === 'none' ? 'Name' : name.confirmed ? 'Name: enough evidence to confirm' : 'Name, to be checked'}</Small>
+        <Small>{name.level === 'none' ? t('name') : name.confirmed ? t('nameEnoughEvidenceToConfirm') : t('nameToBeChecked')}</Small>
         <Latin className="text-[24px] leading-[28px]">
-          {name.level === 'cf. species' ? 'cf. ' : ''}
-          {name.taxon ?? 'not known'}
+          {name.level === 'cf. species' ? t('cf', { taxon: name.taxon ?? t('notKnown') }) : (name.taxon ?? t('notKnown'))}
         </Latin>
         <Small>{name.why}</Small>
       </Card>
@@ -79,7 +79,9 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         return (
           <View key={scale} className="gap-1 border-b border-rule pb-3">
             <Scale label={capital(label)} bands={BANDS[scale]} judged={judged} bare />
-            {judged.overruled ? <Small className="text-slate">Calculated: {ratingWords(judged.overruled.from)}.</Small> : null}
+            {judged.overruled ? (
+              <Small className="text-slate">{t('calculated', { rating: ratingWords(judged.overruled.from) })}</Small>
+            ) : null}
             <Statements statements={judged.statements} />
             <Overrule
               what={scale}
@@ -93,7 +95,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         );
       })}
       <Card>
-        <Heading>{judgement.lookedAt.percent}% of the zones inspected</Heading>
+        <Heading>{t('ofTheZonesInspected', { percent: judgement.lookedAt.percent })}</Heading>
         {judgement.lookedAt.cannotSay.map((sentence) => (
           <Body key={sentence}>{sentence}</Body>
         ))}
@@ -107,9 +109,9 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
       <BeneathCard draft={draft} judgement={judgement} change={change} />
       <WorksCard draft={draft} judgement={judgement} change={change} />
       <Card className="gap-3">
-        <Heading>Options</Heading>
+        <Heading>{t('options')}</Heading>
         <Choice
-          label="Ranked for"
+          label={t('rankedFor')}
           options={PROFILES.map((value) => ({ value, words: PROFILE_WORDS[value] }))}
           value={profile}
           onChange={(picked) => change({ profile: picked === organisation.profile ? null : picked })}
@@ -120,17 +122,13 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
               {i + 1}. {capital(optionWords(option.do))}
             </Strong>
             <Statements statements={[wordsIn().explain.option(option, i + 1, profile)]} />
-            {option.by && option.who ? (
-              <Small className="text-ink">
-                By {dayWords(option.by)}, {option.who}.
-              </Small>
-            ) : null}
-            {option.needs.length > 0 ? <Small>Conditions: {option.needs.join('; ')}.</Small> : null}
+            {option.by && option.who ? <Small className="text-ink">{t('by', { day: dayWords(option.by), who: option.who })}</Small> : null}
+            {option.needs.length > 0 ? <Small>{t('conditions', { needs: option.needs.join('; ') })}</Small> : null}
           </View>
         ))}
         <Overrule
           what="option"
-          of="the first option"
+          of={t('theFirstOption')}
           options={OPTIONS.map((value) => ({ value, words: capital(optionWords(value)) }))}
           ruled={judgement.options[0]?.do ?? ''}
           overrules={draft.overrules}
@@ -138,7 +136,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         />
       </Card>
       <Card className="gap-2">
-        <Small>Outlook</Small>
+        <Small>{t('outlook')}</Small>
         <Heading>
           {capital(judgement.outlook)}
           {judgement.outlookSpan !== null && judgement.outlookSpan !== 'dead' ? `, ${judgement.outlookSpan}` : ''}
@@ -146,7 +144,7 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         <Statements statements={[wordsIn().explain.outlook(judgement)]} />
         <Overrule
           what="outlook"
-          of="the outlook"
+          of={t('theOutlook')}
           options={OUTLOOKS.map((value) => ({ value, words: capital(value) }))}
           ruled={judgement.outlook === NOT_JUDGED ? '' : judgement.outlook}
           overrules={draft.overrules}
@@ -154,53 +152,52 @@ export function JudgeStep({ draft, name, judged: by, tree, judgement, date, chan
         />
       </Card>
       <Card className="gap-2">
-        <Small>Next visit</Small>
-        <Heading>by {withSeason(judgement.comeBack.by, judgement.comeBack.season)}</Heading>
+        <Small>{t('nextVisit')}</Small>
+        <Heading>{t('byWithseason', { withSeason: withSeason(judgement.comeBack.by, judgement.comeBack.season) })}</Heading>
         <Statements statements={[wordsIn().explain.comeBack(judgement.comeBack)]} />
         <Overrule
           what="comeBack"
-          of="the date"
+          of={t('theDate')}
           options={[]}
           ruled={judgement.comeBack.by}
           overrules={draft.overrules}
           onChange={keep}
           typed={{
-            label: 'Next visit by',
-            hint: 'year-month-day, after today, such as 2027-05-20',
+            label: t('nextVisitBy'),
+            hint: t('yearMonthDayAfterTodaySuch'),
             valid: (text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text)) && text > date,
           }}
         />
       </Card>
       <Card className="gap-2">
-        <Heading>Summary</Heading>
+        <Heading>{t('summary')}</Heading>
         <Body>{judgement.note}</Body>
         {judgement.overruled.map((one) => (
           <Small key={one.what} className={one.milder ? 'font-body-bold text-oxide' : 'text-slate'}>
-            {overruledWords(one)}
-            {one.milder ? ' Lower than the calculated rating. A reviewer should check why.' : ''}
+            {one.milder ? t('lowerThanTheCalculatedRatingA', { overruled: overruledWords(one) }) : overruledWords(one)}
           </Small>
         ))}
       </Card>
       <Cautions cautions={judgement.cautions} />
-      <Field label="Note for the next visit" value={draft.note} multiline onChangeText={(note) => change({ note })} />
+      <Field label={t('noteForTheNextVisit')} value={draft.note} multiline onChangeText={(note) => change({ note })} />
       {problem ? (
-        <Remark mood="caution" title="Not sent">
+        <Remark mood="caution" title={t('notSent')}>
           {problem}
         </Remark>
       ) : null}
       <Button kind="next" onPress={onSend} disabled={empty}>
-        Submit for review
+        {t('submitForReview')}
       </Button>
     </View>
   );
 }
 
 const COURSE_WORDS = {
-  worse: 'Worse',
-  better: 'Better',
-  steady: 'Steady',
+  worse: t('worse'),
+  better: t('better'),
+  steady: t('steady'),
   'one reading': '',
-  'not found again': 'Not found again',
+  'not found again': t('notFoundAgain'),
 } as const;
 
 /** What the years show, worsenings first. */
@@ -209,7 +206,7 @@ function Changes({ judgement }: { judgement: Judgement }) {
   if (told.length === 0) return null;
   return (
     <Card className="gap-2">
-      <Heading>Since earlier visits</Heading>
+      <Heading>{t('sinceEarlierVisits')}</Heading>
       {told.map((change, i) => (
         <View key={i}>
           <Body>
@@ -232,7 +229,7 @@ function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: 
   if (counting.length === 0) return null;
   return (
     <Card className="gap-2">
-      <Heading>Signs that count</Heading>
+      <Heading>{t('signsThatCount')}</Heading>
       {counting.map((sign, i) => (
         <View key={i} className="gap-2">
           <View className="flex-row items-center justify-between gap-2">
@@ -240,15 +237,15 @@ function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: 
               {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}
             </Body>
             <Button
-              label={`Set aside: ${signLabel(library, sign.id)}, ${zoneWords(sign.zone)}`}
+              label={t('setAside', { signLabel: signLabel(library, sign.id), zone: zoneWords(sign.zone) })}
               onPress={() => setOpen(open === i ? null : i)}
             >
-              Set aside
+              {t('setAside2')}
             </Button>
           </View>
           {open === i ? (
             <>
-              <Field label="Reason for setting aside" value={why} onChangeText={setWhy} />
+              <Field label={t('reasonForSettingAside')} value={why} onChangeText={setWhy} />
               <Button
                 disabled={why.trim().length < 3}
                 onPress={() => {
@@ -257,7 +254,7 @@ function Counting({ draft, judgement, change }: { draft: VisitDraft; judgement: 
                   setWhy('');
                 }}
               >
-                Set aside
+                {t('setAside2')}
               </Button>
             </>
           ) : null}
@@ -275,19 +272,23 @@ function NormalRemark({ normal, draft, change }: { normal: Judgement['normalHere
   return (
     <Remark
       mood="settled"
-      title={`${mine ? 'Set aside' : 'Normal for this tree'}: ${signLabel(library, normal.sign).toLowerCase()}, ${zoneWords(normal.zone)}`}
+      title={
+        mine
+          ? t('setAside', { signLabel: signLabel(library, normal.sign).toLowerCase(), zone: zoneWords(normal.zone) })
+          : t('normalForThisTree', { signLabel: signLabel(library, normal.sign).toLowerCase(), zone: zoneWords(normal.zone) })
+      }
     >
       <View className="gap-2">
         <Body>{normal.why}</Body>
         {mine ? (
-          <Button onPress={() => edit({ leftAside: undefined })}>Count it again</Button>
+          <Button onPress={() => edit({ leftAside: undefined })}>{t('countItAgain')}</Button>
         ) : why === null ? (
-          <Button onPress={() => setWhy('')}>Count it anyway</Button>
+          <Button onPress={() => setWhy('')}>{t('countItAnyway')}</Button>
         ) : (
           <>
-            <Field label="Reason for counting" value={why} onChangeText={setWhy} />
+            <Field label={t('reasonForCounting')} value={why} onChangeText={setWhy} />
             <Button disabled={why.trim().length < 3} onPress={() => edit({ putBack: why.trim() })}>
-              Set aside again
+              {t('setAsideAgain')}
             </Button>
           </>
         )}

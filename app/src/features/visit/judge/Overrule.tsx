@@ -5,6 +5,7 @@ import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { Small } from '@/ui/text';
+import { t } from '@/words/assess';
 
 interface Props {
   what: OverruleOf['what'];
@@ -28,11 +29,11 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
   const rest = overrules.filter((o) => o.what !== what);
   if (set)
     return (
-      <Remark mood="second" title={`Yours: ${set.to}`}>
+      <Remark mood="second" title={t('yours', { to: set.to })}>
         <View className="gap-2">
           <Small className="text-ink">{set.why}</Small>
-          <Button label={`Back to what the rules say of ${of}`} onPress={() => onChange([...rest])}>
-            Use calculated value
+          <Button label={t('backToWhatTheRulesSay', { of })} onPress={() => onChange([...rest])}>
+            {t('useCalculatedValue')}
           </Button>
         </View>
       </Remark>
@@ -40,12 +41,12 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
   if (!open)
     return (
       <Button kind="quiet" className="-ml-4 self-start" onPress={() => setOpen(true)}>
-        {`Change ${of}`}
+        {t('change', { of })}
       </Button>
     );
   const ready = to !== null && to !== '' && why.trim().length >= 3 && (!typed || typed.valid(to));
   return (
-    <View className="gap-3 border-l-4 border-l-slate pl-3" role="group" aria-label={`Change ${of}`}>
+    <View className="gap-3 border-l-4 border-l-slate pl-3" role="group" aria-label={t('change', { of })}>
       {typed ? (
         <Field
           label={typed.label}
@@ -56,13 +57,13 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
         />
       ) : (
         <Choice
-          label={`${of.charAt(0).toUpperCase()}${of.slice(1)}: my rating`}
+          label={t('myRating', { charAt: of.charAt(0).toUpperCase(), of: of.slice(1) })}
           options={options.filter((o) => o.value !== ruled)}
           value={to}
           onChange={setTo}
         />
       )}
-      <Field label={`Why, for ${of}`} value={why} onChangeText={setWhy} multiline hint="saved, and shown to the reviewer" />
+      <Field label={t('whyFor', { of })} value={why} onChangeText={setWhy} multiline hint={t('savedAndShownToTheReviewer')} />
       <View className="flex-row gap-2">
         <Button
           kind="second"
@@ -72,9 +73,9 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
             setOpen(false);
           }}
         >
-          Save my value
+          {t('saveMyValue')}
         </Button>
-        <Button onPress={() => setOpen(false)}>Cancel</Button>
+        <Button onPress={() => setOpen(false)}>{t('cancel')}</Button>
       </View>
     </View>
   );

@@ -4,6 +4,7 @@ import type { WorksJudged } from '@dendrix/core/record';
 import { useUnits } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
 import { useTheme } from '@/ui/theme';
+import { t } from '@/words/assess';
 
 const SIDE = 200;
 
@@ -21,7 +22,7 @@ export function RootPlan({ works }: { works: WorksJudged }) {
         height={SIDE}
         viewBox={`0 0 ${SIDE} ${SIDE}`}
         role="img"
-        aria-label={`Root zone of ${lengthWords(works.radius, units, 'tree')} from above, with the works`}
+        aria-label={t('rootZoneOfFromAboveWith', { length: lengthWords(works.radius, units, 'tree') })}
       >
         <Circle cx={mid} cy={mid} r={r(works.radius)} fill={p.lichenWash} stroke={p.lichen} strokeWidth={1.6} />
         <Circle

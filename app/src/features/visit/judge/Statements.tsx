@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { type Statement } from '@dendrix/core/record';
 import { Body, Said, Small } from '@/ui/text';
+import { t } from '@/words/assess';
 
 /** What a judgement says, each opening to the rule that says it and what it rests on. */
 export const Statements = ({ statements }: { statements: readonly Statement[] }) => (
@@ -24,13 +25,13 @@ function StatementRow({ statement }: { statement: Statement }) {
       >
         <Body className="flex-1">{statement.says}</Body>
         <Small className="text-slate">{open ? 'close' : 'why'}</Small>
-        <Said>Why?</Said>
+        <Said>{t('why')}</Said>
       </Pressable>
       {open ? (
         <View className="gap-1 border-l-2 border-slate pb-2 pl-3">
-          <Small className="text-ink">Rule: {statement.rule}</Small>
-          <Small className="text-ink">Evidence: {statement.evidence}</Small>
-          <Small>Source: {statement.source}.</Small>
+          <Small className="text-ink">{t('rule', { rule: statement.rule })}</Small>
+          <Small className="text-ink">{t('evidence', { evidence: statement.evidence })}</Small>
+          <Small>{t('source', { source: statement.source })}</Small>
         </View>
       ) : null}
     </View>

@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import { isoDate, type Works } from '@dendrix/core/record';
 import { Field } from '@/ui/field';
+import { t } from '@/words/assess';
 
 /** First and last day on site, as typed. */
 export interface TypedDates {
@@ -9,7 +10,7 @@ export interface TypedDates {
 }
 export const NO_DATES: TypedDates = { begins: '', ends: '' };
 
-const DAY = 'Write a day such as 2027-05-15, or leave it empty.';
+const DAY = t('writeADaySuchAs2027');
 const dayOf = (text: string) => (text.trim() === '' ? undefined : text.trim());
 const isDay = (text: string) => text.trim() === '' || isoDate.safeParse(text.trim()).success;
 const inOrder = ({ begins, ends }: TypedDates) => begins.trim() === '' || ends.trim() === '' || begins.trim() <= ends.trim();
@@ -31,7 +32,7 @@ export function WorksDates({ typed, onChange }: { typed: TypedDates; onChange: (
     <View className="flex-row flex-wrap gap-3">
       <Field
         className="min-w-[150px] flex-1"
-        label="First day on site"
+        label={t('firstDayOnSite')}
         value={typed.begins}
         placeholder="2027-05-15"
         onChangeText={(begins) => onChange({ ...typed, begins })}
@@ -39,11 +40,11 @@ export function WorksDates({ typed, onChange }: { typed: TypedDates; onChange: (
       />
       <Field
         className="min-w-[150px] flex-1"
-        label="Last day on site"
+        label={t('lastDayOnSite')}
         value={typed.ends}
         placeholder="2027-05-20"
         onChangeText={(ends) => onChange({ ...typed, ends })}
-        problem={!isDay(typed.ends) ? DAY : late ? 'The last day is before the first.' : null}
+        problem={!isDay(typed.ends) ? DAY : late ? t('theLastDayIsBeforeThe') : null}
       />
     </View>
   );

@@ -9,6 +9,7 @@ import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { Body, Small } from '@/ui/text';
 import { datesOf, datesRead, NO_DATES, WorksDates } from './WorksDates';
+import { t } from '@/words/assess';
 
 interface Props {
   one: WorksAnswer;
@@ -31,22 +32,22 @@ export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
       <Remark mood={one.where === 'outside the root zone' ? 'settled' : 'caution'}>
         <View className="gap-1">
           <Body>{one.says}</Body>
-          {one.needs.length > 0 ? <Small className="text-ink">Conditions: {one.needs.join('; ')}.</Small> : null}
-          {one.saidOn === undefined ? null : <Small className="text-ink">Recorded on {one.saidOn}.</Small>}
+          {one.needs.length > 0 ? <Small className="text-ink">{t('conditions', { needs: one.needs.join('; ') })}</Small> : null}
+          {one.saidOn === undefined ? null : <Small className="text-ink">{t('recordedOn', { saidOn: one.saidOn })}</Small>}
         </View>
       </Remark>
       <View className="flex-row flex-wrap gap-2">
         {onTakeBack ? (
-          <Button label={`Remove works ${nth}`} onPress={onTakeBack}>
-            Remove
+          <Button label={t('removeWorks', { nth })} onPress={onTakeBack}>
+            {t('remove')}
           </Button>
         ) : (
           <>
-            <Button label={`Dates of works ${nth}`} onPress={() => setAsks(asks === 'dates' ? null : 'dates')}>
-              {one.begins === undefined ? 'Set dates' : 'Change dates'}
+            <Button label={t('datesOfWorks', { nth })} onPress={() => setAsks(asks === 'dates' ? null : 'dates')}>
+              {one.begins === undefined ? t('setDates') : t('changeDates')}
             </Button>
-            <Button label={`Works ${nth} called off`} onPress={() => setAsks(asks === 'off' ? null : 'off')}>
-              Called off
+            <Button label={t('worksCalledOff', { nth })} onPress={() => setAsks(asks === 'off' ? null : 'off')}>
+              {t('calledOff')}
             </Button>
           </>
         )}
@@ -59,15 +60,15 @@ export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
             disabled={!datesRead(dates) || Object.keys(datesOf(dates)).length === 0}
             onPress={() => onPut({ ...works, ...datesOf(dates) })}
           >
-            Save dates
+            {t('saveDates')}
           </Button>
         </View>
       ) : null}
       {asks === 'off' ? (
         <View className="gap-2">
-          <Field label="Why they will not be done" value={why} onChangeText={setWhy} />
+          <Field label={t('whyTheyWillNotBeDone')} value={why} onChangeText={setWhy} />
           <Button kind="second" disabled={why.trim().length < LEAST_REASON} onPress={() => onPut({ ...works, calledOff: why.trim() })}>
-            Save
+            {t('save')}
           </Button>
         </View>
       ) : null}
@@ -78,14 +79,12 @@ export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
 /** Works that this visit says will not be done. */
 export function CalledOff({ one, onTakeBack }: { one: Works; onTakeBack: () => void }) {
   const units = useUnits();
-  const name = `${WORKS_WORDS[one.kind].replace(/^an? /, '')} at ${lengthWords(one.distance, units, 'tree')}`;
+  const name = t('at', { works: WORKS_WORDS[one.kind].replace(/^an? /, ''), length: lengthWords(one.distance, units, 'tree') });
   return (
     <View className="flex-row flex-wrap items-center gap-2">
-      <Body className="flex-1">
-        Called off: {name} ({one.calledOff}).
-      </Body>
-      <Button label={`Undo: ${name} called off`} onPress={onTakeBack}>
-        Undo
+      <Body className="flex-1">{t('calledOffNameCalledoff', { name, calledOff: one.calledOff ?? '' })}</Body>
+      <Button label={t('undoCalledOff', { name })} onPress={onTakeBack}>
+        {t('undo')}
       </Button>
     </View>
   );

@@ -7,6 +7,7 @@ import { Button, Choice } from '@/ui/button';
 import { Card } from '@/ui/surface';
 import { Field } from '@/ui/field';
 import { HowTo } from './HowTo';
+import { t } from '@/words/measure';
 
 const COMPASS = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW'] as const;
 const FOUR = ['N', 'E', 'S', 'W'] as const;
@@ -17,13 +18,13 @@ export function CrownCard({ entry, measuring, type }: { entry: Entry; measuring:
   const { settings } = useSettings();
   const { values, problems } = measuring;
   const unit = treeUnit(settings);
-  const names = entry.spreadHow === 'axes' ? ['Longest way', 'Across it'] : entry.spread.length === 8 ? COMPASS : FOUR;
+  const names = entry.spreadHow === 'axes' ? [t('longestWay'), t('acrossIt')] : entry.spread.length === 8 ? COMPASS : FOUR;
   return (
     <Card className="gap-3">
-      <Heading>Crown</Heading>
+      <Heading>{t('crown')}</Heading>
       <HowTo name="base" />
       <Field
-        label="Height of the lowest live crown"
+        label={t('heightOfTheLowestLiveCrown')}
         value={entry.crownBase}
         inputMode="decimal"
         suffix={unit}
@@ -31,10 +32,10 @@ export function CrownCard({ entry, measuring, type }: { entry: Entry; measuring:
         problem={problems.crownBase}
       />
       <Choice
-        label="Spread"
+        label={t('spread')}
         options={[
-          { value: 'axes', words: 'Two ways' },
-          { value: 'spokes', words: 'Spokes from the stem' },
+          { value: 'axes', words: t('twoWays') },
+          { value: 'spokes', words: t('spokesFromTheStem') },
         ]}
         value={entry.spreadHow}
         onChange={(spreadHow) => type({ spreadHow, spread: blanks(spreadHow === 'axes' ? 2 : 4) })}
@@ -45,7 +46,7 @@ export function CrownCard({ entry, measuring, type }: { entry: Entry; measuring:
           <Field
             key={i}
             className="min-w-[130px] flex-1"
-            label={entry.spreadHow === 'axes' ? (names[i] ?? '') : `To the ${names[i] ?? ''}`}
+            label={entry.spreadHow === 'axes' ? (names[i] ?? '') : t('toThe', { name: names[i] ?? '' })}
             value={text}
             inputMode="decimal"
             suffix={unit}
@@ -56,13 +57,13 @@ export function CrownCard({ entry, measuring, type }: { entry: Entry; measuring:
       </View>
       {entry.spreadHow === 'spokes' ? (
         <Button onPress={() => type({ spread: blanks(entry.spread.length === 8 ? 4 : 8) })}>
-          {entry.spread.length === 8 ? 'Four spokes' : 'Eight spokes'}
+          {entry.spread.length === 8 ? t('fourSpokes') : t('eightSpokes')}
         </Button>
       ) : null}
       {values.crownSpread ? (
         <View className="flex-row items-baseline gap-2">
           <Figures>{lengthWords(values.crownSpread.m, settings.units, 'tree')}</Figures>
-          <Body>mean spread</Body>
+          <Body>{t('meanSpread')}</Body>
         </View>
       ) : null}
     </Card>

@@ -9,13 +9,14 @@ import { Card, Remark } from '@/ui/surface';
 import { Field } from '@/ui/field';
 import { shoot, type Devices } from './devices';
 import { HowTo } from './HowTo';
+import { t } from '@/words/measure';
 
 const METHOD_WORDS: Record<HeightMethod, string> = {
-  tangent: 'Distance and angles',
-  sine: 'Laser, two shots',
-  stick: 'Stick',
-  device: 'Hypsometer',
-  typed: 'Typed from a device',
+  tangent: t('distanceAndAngles'),
+  sine: t('laserTwoShots'),
+  stick: t('stick'),
+  device: t('hypsometer'),
+  typed: t('typedFromADevice'),
 };
 
 interface Props {
@@ -58,55 +59,57 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
   );
   return (
     <Card className="gap-3">
-      <Heading>Height</Heading>
+      <Heading>{t('height')}</Heading>
       <Choice
-        label="Height method"
+        label={t('heightMethod')}
         shown={false}
         options={methods.map((value) => ({ value, words: METHOD_WORDS[value] }))}
         value={how}
         onChange={(heightHow) => byHand({ heightHow })}
       />
       {how === 'typed' ? null : <HowTo name={how} />}
-      {how === 'typed' ? length('height', 'Height') : null}
+      {how === 'typed' ? length('height', t('height')) : null}
       {how === 'tangent' ? (
         <>
-          {length('distance', 'Level distance to the stem')}
+          {length('distance', t('levelDistanceToTheStem'))}
           <View className="flex-row gap-3">
-            {angle('top', 'Angle to the top')}
-            {angle('base', 'Angle to the base', 'minus below level')}
+            {angle('top', t('angleToTheTop'))}
+            {angle('base', t('angleToTheBase'), t('minusBelowLevel'))}
           </View>
         </>
       ) : null}
       {how === 'sine' || how === 'device' ? (
         <>
-          {how === 'device' ? <Button onPress={() => type(shoot(devices, entry, settings))}>Simulated hypsometer shoots</Button> : null}
+          {how === 'device' ? (
+            <Button onPress={() => type(shoot(devices, entry, settings))}>{t('simulatedHypsometerShoots')}</Button>
+          ) : null}
           <View className="flex-row gap-3">
-            {length('topDistance', 'Distance to the top')}
-            {angle('top', 'Angle to the top')}
+            {length('topDistance', t('distanceToTheTop'))}
+            {angle('top', t('angleToTheTop'))}
           </View>
           <View className="flex-row gap-3">
-            {length('baseDistance', 'Distance to the base')}
-            {angle('base', 'Angle to the base', 'minus below level')}
+            {length('baseDistance', t('distanceToTheBase'))}
+            {angle('base', t('angleToTheBase'), t('minusBelowLevel'))}
           </View>
         </>
       ) : null}
       {how === 'stick' ? (
         <>
-          {length('distance', 'Distance to the stem')}
+          {length('distance', t('distanceToTheStem'))}
           <View className="flex-row gap-3">
-            {length('stick', 'Length of the stick', handUnit(settings))}
-            {length('arm', 'Eye to stick', handUnit(settings))}
+            {length('stick', t('lengthOfTheStick'), handUnit(settings))}
+            {length('arm', t('eyeToStick'), handUnit(settings))}
           </View>
-          {length('eye', 'Eye height, if the base was not sighted', treeUnit(settings))}
+          {length('eye', t('eyeHeightIfTheBaseWas'), treeUnit(settings))}
         </>
       ) : null}
       {how === 'tangent' || how === 'sine' ? (
         <Choice
-          label="Scale of the clinometer"
+          label={t('scaleOfTheClinometer')}
           shown={false}
           options={[
-            { value: 'deg', words: 'Degrees' },
-            { value: 'percent', words: 'Percent' },
+            { value: 'deg', words: t('degrees') },
+            { value: 'percent', words: t('percent') },
           ]}
           value={entry.angleUnit}
           onChange={(angleUnit) => type({ angleUnit })}
@@ -117,9 +120,11 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
         <View className="flex-row flex-wrap items-baseline gap-x-2">
           <Figures>{lengthWords(values.height.m, settings.units, 'tree')}</Figures>
           <Body>
-            {values.height.plusMinus ? `± ${lengthWords(values.height.plusMinus, settings.units, 'tree')}` : ''}
-            {values.height.readings ? `, mean of ${values.height.readings.length - (values.height.leftOut ?? 0)} readings` : ''}
-            {values.height.simulated ? ', simulated: counts for nothing' : ''}
+            {[
+              values.height.plusMinus ? `± ${lengthWords(values.height.plusMinus, settings.units, 'tree')}` : '',
+              values.height.readings ? t('meanOfReadings', { readings: values.height.readings.length - (values.height.leftOut ?? 0) }) : '',
+              values.height.simulated ? t('simulatedCountsForNothing') : '',
+            ].join('')}
           </Body>
         </View>
       ) : null}
@@ -130,15 +135,20 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
       ))}
       {stands[0] ? <HowTo name={stands[0]} /> : null}
       {entry.heights.length > 0 ? (
-        <View className="gap-1" role="list" aria-label="Saved readings">
+        <View className="gap-1" role="list" aria-label={t('savedReadings')}>
           {entry.heights.map((kept, i) => (
             <View key={i} className="flex-row items-center justify-between gap-2" role="listitem">
               <Body>
-                {lengthWords(kept.m, settings.units, 'tree')} ± {lengthWords(kept.plusMinus, settings.units, 'tree')}, {kept.method}
-                {kept.simulated ? ', simulated' : ''}
+                {kept.simulated
+                  ? t('simulated', {
+                      length: lengthWords(kept.m, settings.units, 'tree'),
+                      length2: lengthWords(kept.plusMinus, settings.units, 'tree'),
+                      method: kept.method,
+                    })
+                  : `${lengthWords(kept.m, settings.units, 'tree')} ± ${lengthWords(kept.plusMinus, settings.units, 'tree')}, ${kept.method}`}
               </Body>
-              <Button label={`Remove reading ${i + 1}`} onPress={() => type({ heights: entry.heights.filter((_h, j) => j !== i) })}>
-                Remove
+              <Button label={t('removeReading', { i: i + 1 })} onPress={() => type({ heights: entry.heights.filter((_h, j) => j !== i) })}>
+                {t('remove')}
               </Button>
             </View>
           ))}
@@ -150,10 +160,10 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
             byHand({ heights: [...entry.heights, now], height: '', top: '', base: '', topDistance: '', baseDistance: '', stick: '' })
           }
         >
-          Save and measure again
+          {t('saveAndMeasureAgain')}
         </Button>
       ) : entry.heights.length > 0 ? (
-        <Small>The next reading is averaged with the saved ones.</Small>
+        <Small>{t('theNextReadingIsAveragedWith')}</Small>
       ) : null}
     </Card>
   );
@@ -165,11 +175,11 @@ function Lean({ entry, type, problem }: { entry: Entry; type: (part: Partial<Ent
   return (
     <View className="gap-2">
       <Choice
-        label="Does it lean?"
+        label={t('doesItLean')}
         options={[
-          { value: 'across', words: 'No, or across' },
-          { value: 'toward', words: 'Toward me' },
-          { value: 'away', words: 'Away' },
+          { value: 'across', words: t('noOrAcross') },
+          { value: 'toward', words: t('towardMe') },
+          { value: 'away', words: t('away') },
         ]}
         value={entry.leanTo}
         onChange={(leanTo) => type(leanTo === 'across' ? { leanTo, lean: '' } : { leanTo })}
@@ -178,7 +188,7 @@ function Lean({ entry, type, problem }: { entry: Entry; type: (part: Partial<Ent
         <>
           <HowTo name="leaning" />
           <Field
-            label="Lean from the vertical"
+            label={t('leanFromTheVertical')}
             value={entry.lean}
             suffix="°"
             inputMode="decimal"

@@ -15,6 +15,7 @@ import { HeightCard } from './HeightCard';
 import { NumbersCard } from './NumbersCard';
 import { PositionCard } from './PositionCard';
 import { StemCard } from './StemCard';
+import { t } from '@/words/measure';
 
 interface Props {
   draft: VisitDraft;
@@ -41,7 +42,7 @@ export function MeasureStep({ draft, measuring, change, tree, taxon, before, dat
       <HeightCard entry={draft.measure} {...{ measuring, type, devices }} />
       <CrownCard entry={draft.measure} {...{ measuring, type }} />
       {measuring.questions.map((question) => (
-        <Remark key={question} mood="caution" title="Is this right?">
+        <Remark key={question} mood="caution" title={t('isThisRight')}>
           {question}
         </Remark>
       ))}
@@ -50,9 +51,9 @@ export function MeasureStep({ draft, measuring, change, tree, taxon, before, dat
       {practice.offered ? (
         <View className="gap-1">
           <Button onPress={() => practice.turn(!practice.on)}>
-            {practice.on ? 'Turn off simulated devices' : 'Use simulated devices (practice)'}
+            {practice.on ? t('turnOffSimulatedDevices') : t('useSimulatedDevicesPractice')}
           </Button>
-          <Small>A simulated tape, hypsometer, receiver and drill. Their readings are marked and never used in an assessment.</Small>
+          <Small>{t('aSimulatedTapeHypsometerReceiver')}</Small>
         </View>
       ) : null}
     </View>

@@ -10,6 +10,7 @@ import { useSettings } from '@/features/shell/settings';
 import { lengthWords } from '@/features/shell/words';
 import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Card } from '@/ui/surface';
+import { t } from '@/words/measure';
 
 interface Props {
   measuring: MeasuredEntry;
@@ -38,57 +39,81 @@ export function NumbersCard({ measuring, taxon, before, date }: Props) {
   if (!values.dbh && ratio === null) return null;
   return (
     <Card>
-      <Heading>Calculated</Heading>
+      <Heading>{t('calculated')}</Heading>
       {ratio !== null ? (
         <Body>
-          <Strong>Live crown ratio {Math.round(ratio * 100)}%.</Strong>{' '}
-          {ratioError ? `± ${Math.max(1, Math.round(ratioError * 100))} points. ` : ''}
-          {palm ? 'It says nothing about a palm.' : crownRatioWords(ratio, taxon && buildOf(taxon), {}, taxon?.crown.liveCrown)}
+          <Strong>{t('liveCrownRatio', { ratio: Math.round(ratio * 100) })}</Strong>{' '}
+          {ratioError
+            ? palm
+              ? t('pointsItSaysNothingAboutA', { value: Math.max(1, Math.round(ratioError * 100)) })
+              : t('points', {
+                  value: Math.max(1, Math.round(ratioError * 100)),
+                  crownRatio: crownRatioWords(ratio, taxon && buildOf(taxon), {}, taxon?.crown.liveCrown),
+                })
+            : palm
+              ? t('itSaysNothingAboutAPalm')
+              : crownRatioWords(ratio, taxon && buildOf(taxon), {}, taxon?.crown.liveCrown)}
         </Body>
       ) : null}
       {slenderness !== null && !palm ? (
         <Body>
-          <Strong>Height over diameter {slenderness.toFixed(0)}.</Strong> {slendernessWords(slenderness) ?? 'Stout.'}
+          <Strong>{t('heightOverDiameter', { slenderness: slenderness.toFixed(0) })}</Strong> {slendernessWords(slenderness) ?? t('stout')}
         </Body>
       ) : null}
       {zone ? (
         <Body>
-          <Strong>Root zone {lengthWords(zone.radius, settings.units, 'tree')} round the stem.</Strong>{' '}
-          {zone.structuralRadius ? `The roots that hold it lie within ${lengthWords(zone.structuralRadius, settings.units, 'tree')}. ` : ''}
-          By {ROOT_STANDARD_WORDS[rootStandard]}.
+          <Strong>{t('rootZoneRoundTheStem', { length: lengthWords(zone.radius, settings.units, 'tree') })}</Strong>{' '}
+          {zone.structuralRadius
+            ? t('theRootsThatHoldItLie', {
+                length: lengthWords(zone.structuralRadius, settings.units, 'tree'),
+                rootStandard: ROOT_STANDARD_WORDS[rootStandard],
+              })
+            : t('by', { rootStandard: ROOT_STANDARD_WORDS[rootStandard] })}
         </Body>
       ) : null}
       {crossSection ? (
         <Body>
-          <Strong>Cross-section {areaWords(crossSection.area, crossSection.plusMinus, settings.units)}.</Strong>
+          <Strong>{t('crossSection', { area: areaWords(crossSection.area, crossSection.plusMinus, settings.units) })}</Strong>
         </Body>
       ) : null}
       {grew ? (
         <Body>
           <Strong>
             {grew.real
-              ? `${grew.perYear > 0 ? 'Grew' : 'Shrank'} ${paceInWords(grew.perYear, settings.units)}`
-              : 'No change that the tape could see'}
+              ? grew.perYear > 0
+                ? t('grew', { paceIn: paceInWords(grew.perYear, settings.units) })
+                : t('shrank', { paceIn: paceInWords(grew.perYear, settings.units) })
+              : t('noChangeThatTheTapeCould')}
           </Strong>{' '}
-          {grew.real ? `(${paceInWords(grew.low, settings.units)} to ${paceInWords(grew.high, settings.units)}), ` : ''}over{' '}
-          {derived.growthReadings} readings.
+          {grew.real
+            ? t('toOverReadings', {
+                paceIn: paceInWords(grew.low, settings.units),
+                paceIn2: paceInWords(grew.high, settings.units),
+                growthReadings: derived.growthReadings,
+              })
+            : t('overReadings', { growthReadings: derived.growthReadings })}
         </Body>
       ) : null}
       {points !== null ? (
         <Body>
-          <Strong>{points.toFixed(0)} big-tree points.</Strong> Girth in inches, height in feet, a quarter of the spread.
+          <Strong>{t('bigTreePoints', { points: points.toFixed(0) })}</Strong> {t('girthInInchesHeightInFeet')}
         </Body>
       ) : null}
       {age ? (
         <Body>
           <Strong>
-            Estimated age {Math.round(age.years)} years ({Math.round(age.low)} to {Math.round(age.high)}).
+            {t('estimatedAgeYearsTo', { years: Math.round(age.years), low: Math.round(age.low), high: Math.round(age.high) })}
           </Strong>{' '}
-          {age.factor.toFixed(1)} years an inch{age.from === 'genus' ? ', the mean of its genus' : ''}.
-          {age.slowed ? ' Over 60 cm a tree grows slower than this: it may be older.' : ''}
+          {age.from === 'genus'
+            ? age.slowed
+              ? t('yearsAnInchTheMeanOf', { factor: age.factor.toFixed(1) })
+              : t('factorYearsAnInchTheMean', { factor: age.factor.toFixed(1) })
+            : age.slowed
+              ? t('yearsAnInchOver60Cm', { factor: age.factor.toFixed(1) })
+              : t('yearsAnInch', { factor: age.factor.toFixed(1) })}
         </Body>
       ) : null}
-      {derived.noFactor && taxon ? <Small>No growth factor was published for {taxon.name}: no age estimate.</Small> : null}
+      {derived.noFactor && taxon ? <Small>{t('noGrowthFactorWasPublishedFor', { name: taxon.name })}</Small> : null}
     </Card>
   );
 }

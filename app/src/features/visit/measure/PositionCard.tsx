@@ -9,6 +9,7 @@ import { Body, Heading, Small, Strong } from '@/ui/text';
 import { Button } from '@/ui/button';
 import { Card, Remark } from '@/ui/surface';
 import { averaged, fixesOf, startReceiver, type Devices } from './devices';
+import { t } from '@/words/measure';
 
 /** Seconds a minute's stand takes; more fixes in a row tell little that is new. */
 const ENOUGH = 60;
@@ -72,7 +73,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
             altitude: coords.altitude,
             time: null,
           }),
-        () => onProblem('Location not available. The listed position is unchanged.'),
+        () => onProblem(t('locationNotAvailableTheListed')),
         { enableHighAccuracy: true, maximumAge: 0 },
       );
       return () => navigator.geolocation.clearWatch(watch);
@@ -87,7 +88,7 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
   const off = position ? distance(listed, position) : null;
   return (
     <Card className="gap-3">
-      <Heading>Position</Heading>
+      <Heading>{t('position')}</Heading>
       <View className="flex-row flex-wrap gap-2">
         {running ? (
           <Button
@@ -97,36 +98,38 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
               setRunning(false);
             }}
           >
-            {`Stop at ${count} fixes`}
+            {t('stopAtFixes', { count })}
           </Button>
         ) : (
           <>
-            <Button onPress={withPhone}>Average position (1 min)</Button>
-            {devices.on ? <Button onPress={withSimulator}>Simulated receiver</Button> : null}
+            <Button onPress={withPhone}>{t('averagePosition1Min')}</Button>
+            {devices.on ? <Button onPress={withSimulator}>{t('simulatedReceiver')}</Button> : null}
           </>
         )}
-        {position && !running ? <Button onPress={() => onChange(null)}>Keep listed position</Button> : null}
+        {position && !running ? <Button onPress={() => onChange(null)}>{t('keepListedPosition')}</Button> : null}
       </View>
       {problem ? <Remark mood="caution">{problem}</Remark> : null}
       {position ? (
         <View role="status">
           <Body>
-            <Strong>± {words(position.plusMinus)}</Strong>, {position.fixes} fixes within {words(position.spread)} of their mean
-            {position.leftOut > 0 ? `, ${position.leftOut} outliers left out` : ''}.
+            <Strong>± {words(position.plusMinus)}</Strong>
+            {position.leftOut > 0
+              ? t('fixesWithinOfTheirMeanOutliers', { fixes: position.fixes, words: words(position.spread), leftOut: position.leftOut })
+              : t('fixesWithinOfTheirMean', { fixes: position.fixes, words: words(position.spread) })}
           </Body>
           <Small className="text-ink">
-            {off === null
-              ? ''
-              : `${words(off)} from the place on the list${off <= 2 * position.plusMinus ? ', the same as far as can be told' : ''}. `}
-            {position.simulated
-              ? 'By a simulated receiver: counts for nothing.'
-              : position.from === 'phone'
-                ? 'By this phone.'
-                : 'By a receiver.'}
+            {[
+              off === null
+                ? ''
+                : off <= 2 * position.plusMinus
+                  ? t('fromThePlaceOnTheList', { words: words(off) })
+                  : t('wordsFromThePlaceOnThe', { words: words(off) }),
+              position.simulated ? t('byASimulatedReceiverCountsFor') : position.from === 'phone' ? t('byThisPhone') : t('byAReceiver'),
+            ].join('')}
           </Small>
         </View>
       ) : (
-        <Small>GPS is less accurate under a crown. Stand still at the stem. The average is saved with its accuracy.</Small>
+        <Small>{t('gpsIsLessAccurateUnderA')}</Small>
       )}
     </Card>
   );

@@ -13,15 +13,16 @@ import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import { readTape, type Devices } from './devices';
 import { HowTo } from './HowTo';
+import { t } from '@/words/measure';
 
 const SITUATION_WORDS: Record<StemSituation, string> = {
-  level: 'Plain',
-  slope: 'On a slope',
-  lean: 'Leaning',
-  fork: 'Forks near it',
-  several: 'Several stems',
-  swelling: 'Swelling',
-  buttress: 'Buttress',
+  level: t('plain'),
+  slope: t('onASlope'),
+  lean: t('leaning'),
+  fork: t('forksNearIt'),
+  several: t('severalStems'),
+  swelling: t('swelling'),
+  buttress: t('buttress'),
 };
 /** Where the reading is not at breast height, its own height is asked. */
 const OWN_HEIGHT: readonly StemSituation[] = ['fork', 'swelling', 'buttress'];
@@ -41,7 +42,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
   const typed = draft.measure;
   const [own, setOwn] = useState(() => !(BREAST_HEIGHTS as readonly number[]).includes(settings.breastHeight));
   const [ownText, setOwnText] = useState(() => String(Number(fromMetres(settings.breastHeight, treeUnit(settings)).toFixed(2))));
-  const what = settings.stem === 'girth' ? 'Girth' : 'Diameter';
+  const what = settings.stem === 'girth' ? t('girth') : t('diameter');
   const many = typed.stems.length > 1;
   const oddHeight = OWN_HEIGHT.includes(draft.situation);
   const readingHeight = readingHeightWords(values.breastHeight ?? settings.breastHeight, settings.units);
@@ -59,31 +60,31 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
   };
   return (
     <Card className="gap-3">
-      <Heading>Stem at {readingHeight}</Heading>
+      <Heading>{t('stemAt', { readingHeight })}</Heading>
       <View className="flex-row flex-wrap gap-x-4 gap-y-2">
         <Choice
-          label="Read as"
+          label={t('readAs')}
           shown={false}
           options={[
-            { value: 'girth', words: 'Girth' },
-            { value: 'diameter', words: 'Diameter' },
+            { value: 'girth', words: t('girth') },
+            { value: 'diameter', words: t('diameter') },
           ]}
           value={settings.stem}
           onChange={(stem) => set({ stem })}
         />
         <Choice
-          label="Units"
+          label={t('units')}
           shown={false}
           options={[
-            { value: 'metric', words: 'cm, m' },
-            { value: 'feet', words: 'in, ft' },
+            { value: 'metric', words: t('cmM') },
+            { value: 'feet', words: t('inFt') },
           ]}
           value={settings.units}
           onChange={(units) => set({ units })}
         />
       </View>
       <Choice
-        label="Stem shape"
+        label={t('stemShape')}
         options={STEM_SITUATIONS.map((value) => ({ value, words: SITUATION_WORDS[value] }))}
         value={draft.situation}
         onChange={(situation) => {
@@ -96,7 +97,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
       {typed.stems.map((stem, i) => (
         <Field
           key={i}
-          label={many ? `${what} of stem ${i + 1}` : what}
+          label={many ? t('ofStem', { what, i: i + 1 }) : what}
           value={stem}
           inputMode="decimal"
           suffix={stemUnit(settings)}
@@ -107,7 +108,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
       {typed.again.map((again, i) => (
         <Field
           key={`again-${i}`}
-          label={`${what}, reading ${i + 2}`}
+          label={t('reading', { what, i: i + 2 })}
           value={again}
           inputMode="decimal"
           suffix={stemUnit(settings)}
@@ -116,29 +117,31 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
         />
       ))}
       <View className="flex-row flex-wrap items-center gap-2">
-        {many ? null : <Button onPress={() => type({ again: [...typed.again, ''] })}>Measure again</Button>}
-        {typed.again.length > 0 ? <Button onPress={() => type({ again: typed.again.slice(0, -1) })}>Remove last reading</Button> : null}
-        <Button onPress={() => type({ stems: [...typed.stems, ''], again: [] })}>Add a stem</Button>
-        {many ? <Button onPress={() => type({ stems: typed.stems.slice(0, -1) })}>Remove last stem</Button> : null}
-        {devices.on ? <Button onPress={fromTape}>Simulated tape reads</Button> : null}
+        {many ? null : <Button onPress={() => type({ again: [...typed.again, ''] })}>{t('measureAgain')}</Button>}
+        {typed.again.length > 0 ? (
+          <Button onPress={() => type({ again: typed.again.slice(0, -1) })}>{t('removeLastReading')}</Button>
+        ) : null}
+        <Button onPress={() => type({ stems: [...typed.stems, ''], again: [] })}>{t('addAStem')}</Button>
+        {many ? <Button onPress={() => type({ stems: typed.stems.slice(0, -1) })}>{t('removeLastStem')}</Button> : null}
+        {devices.on ? <Button onPress={fromTape}>{t('simulatedTapeReads')}</Button> : null}
       </View>
       {oddHeight ? (
         <Field
-          label="Height of this reading"
+          label={t('heightOfThisReading')}
           value={typed.readingHeight}
           inputMode="decimal"
           suffix={treeUnit(settings)}
           onChangeText={(text) => type({ readingHeight: text })}
           problem={problems.readingHeight}
-          hint="kept beside the reading"
+          hint={t('keptBesideTheReading')}
         />
       ) : (
         <>
           <Choice
-            label="Height of the reading"
+            label={t('heightOfTheReading')}
             options={[
               ...BREAST_HEIGHTS.map((h) => ({ value: String(h), words: readingHeightWords(h, settings.units) })),
-              { value: 'own', words: 'Another' },
+              { value: 'own', words: t('another') },
             ]}
             value={own ? 'own' : String(settings.breastHeight)}
             onChange={(h) => {
@@ -148,7 +151,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
           />
           {own ? (
             <Field
-              label="Breast height (DBH height)"
+              label={t('breastHeightDbhHeight')}
               value={ownText}
               inputMode="decimal"
               suffix={treeUnit(settings)}
@@ -157,7 +160,7 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
                 const m = parseLength(text, treeUnit(settings));
                 if (m !== null && m > 0 && m <= 3) set({ breastHeight: m });
               }}
-              hint="saved for all your visits and with each reading"
+              hint={t('savedForAllYourVisitsAnd')}
             />
           ) : null}
         </>
@@ -167,13 +170,15 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
           <View className="flex-row flex-wrap items-baseline gap-x-2">
             <Figures>{lengthWords(values.dbh.m, settings.units, 'stem')}</Figures>
             <Body>
-              ± {lengthWords(values.dbh.plusMinus ?? 0, settings.units, 'stem')} diameter
-              {values.stems ? `, stands for ${values.stems.length} stems (root of the summed squares)` : ''}
-              {values.dbh.readings ? `, mean of ${values.dbh.readings.length - (values.dbh.leftOut ?? 0)} readings` : ''}
-              {values.dbh.simulated ? ', simulated: counts for nothing' : ''}
+              {[
+                t('lengthDiameter', { length: lengthWords(values.dbh.plusMinus ?? 0, settings.units, 'stem') }),
+                values.stems ? t('standsForStemsRootOfThe', { stems: values.stems.length }) : '',
+                values.dbh.readings ? t('meanOfReadings', { readings: values.dbh.readings.length - (values.dbh.leftOut ?? 0) }) : '',
+                values.dbh.simulated ? t('simulatedCountsForNothing') : '',
+              ].join('')}
             </Body>
           </View>
-          {values.dbh.leftOut ? <Body>{values.dbh.leftOut} was an outlier and was left out.</Body> : null}
+          {values.dbh.leftOut ? <Body>{t('wasAnOutlierAndWasLeft', { leftOut: values.dbh.leftOut })}</Body> : null}
         </View>
       ) : null}
     </Card>

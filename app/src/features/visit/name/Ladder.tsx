@@ -3,21 +3,22 @@ import Svg, { Line as Stroke, Path, Rect } from 'react-native-svg';
 import type { Identification } from '@dendrix/core/naming';
 import { LINES, type Line } from '@dendrix/core/knowledge';
 import { useTheme } from '@/ui/theme';
+import { t } from '@/words/name';
 
 export const LINE_WORDS: Record<Line, string> = {
-  form: 'Form',
-  bark: 'Bark',
-  twig: 'Twig',
-  leaf: 'Leaf',
-  'flower-fruit': 'Fruit',
-  site: 'Site',
+  form: t('form'),
+  bark: t('bark'),
+  twig: t('twig'),
+  leaf: t('leaf'),
+  'flower-fruit': t('fruit'),
+  site: t('site'),
 };
 
 const RUNG_WORDS = {
-  for: 'supports the leading name',
-  against: 'speaks against it',
-  weak: 'says little',
-  open: 'not inspected',
+  for: t('supportsTheLeadingName'),
+  against: t('speaksAgainstIt'),
+  weak: t('saysLittle'),
+  open: t('notInspected'),
 } as const;
 
 interface Props {
@@ -32,7 +33,7 @@ interface Props {
 export function Ladder({ rungs, counts, current, onPick }: Props) {
   const { palette } = useTheme();
   return (
-    <View role="tablist" aria-label="Lines of evidence" className="w-[60px]">
+    <View role="tablist" aria-label={t('linesOfEvidence')} className="w-[60px]">
       {LINES.map((line) => {
         const rung = rungs[line];
         const on = line === current;
@@ -42,7 +43,7 @@ export function Ladder({ rungs, counts, current, onPick }: Props) {
             key={line}
             role="tab"
             aria-selected={on}
-            aria-label={`${LINE_WORDS[line]}: ${counts[line]} marks, ${RUNG_WORDS[rung]}`}
+            aria-label={t('marks', { line: LINE_WORDS[line], count: counts[line], rung: RUNG_WORDS[rung] })}
             onPress={() => onPick(line)}
             className="h-[58px] items-center active:opacity-60"
           >

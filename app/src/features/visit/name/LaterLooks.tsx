@@ -4,6 +4,7 @@ import { Body, Small, Strong } from '@/ui/text';
 import { Remark } from '@/ui/surface';
 import type { Later } from '../submission';
 import type { ChangeDraft } from '../useDraft';
+import { t } from '@/words/name';
 
 /** What will settle the name in another season; a ticked one comes back as a follow-up with its months. */
 export function LaterLooks({ later, change, latitude }: { later: readonly Later[]; change: ChangeDraft; latitude: number }) {
@@ -14,14 +15,14 @@ export function LaterLooks({ later, change, latitude }: { later: readonly Later[
       laterDropped: planned ? [...new Set([...now.laterDropped, look.trait])] : now.laterDropped.filter((t) => t !== look.trait),
     }));
   return (
-    <Remark mood="plain" title="To check in another season">
+    <Remark mood="plain" title={t('toCheckInAnotherSeason')}>
       <View className="gap-1">
         {later.map((item) => (
           <Pressable
             key={item.look.trait}
             role="checkbox"
             aria-checked={item.planned}
-            aria-label={`Come back for ${item.look.because}`}
+            aria-label={t('comeBackFor', { because: item.look.because })}
             onPress={() => toggle(item)}
             className="min-h-[48px] flex-row items-center gap-3 active:opacity-60"
           >
@@ -32,7 +33,7 @@ export function LaterLooks({ later, change, latitude }: { later: readonly Later[
             </View>
             <View className="min-w-0 flex-1">
               <Body className="text-[15px] leading-[20px]">{item.look.because}</Body>
-              {item.planned ? <Small>Planned: by {dateWithSeason(item.look.by, latitude)}</Small> : null}
+              {item.planned ? <Small>{t('plannedBy', { dateWithSeason: dateWithSeason(item.look.by, latitude) })}</Small> : null}
             </View>
           </Pressable>
         ))}

@@ -5,9 +5,10 @@ import { commonName } from '@/features/shell/library';
 import { Body, Figures, Latin, Small, Strong } from '@/ui/text';
 import { Drawing } from '@/ui/drawing';
 import type { Naming } from './useNaming';
+import { t } from '@/words/name';
 
 /** What a look takes. */
-const REACH_WORDS = { far: 'from where you stand', near: 'at the stem', hand: 'in the hand' } as const;
+const REACH_WORDS = { far: t('fromWhereYouStand'), near: t('atTheStem'), hand: t('inTheHand') } as const;
 
 const percent = (p: number) => (p > 0.994 ? '99' : p < 0.005 ? '0' : Math.round(p * 100).toString());
 
@@ -26,16 +27,18 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
   return (
     <View className="gap-2 border-t-2 border-ink bg-sheet px-4 pb-3 pt-2">
       {nothing || !first ? (
-        <Small>No features yet. Start with the question below, or choose another.</Small>
+        <Small>{t('noFeaturesYetStartWithThe')}</Small>
       ) : fit === 'poor' ? (
         <View>
-          <Strong>Nothing in the library fits what was seen.</Strong>
-          <Small>{level.name ? `Nearest ${level.level}: ${level.name}. ` : ''}Check the features, or type the name.</Small>
+          <Strong>{t('nothingInTheLibraryFitsWhat')}</Strong>
+          <Small>
+            {level.name ? t('nearestCheckTheFeaturesOrType', { level: level.level, name: level.name }) : t('checkTheFeaturesOrTypeThe')}
+          </Small>
         </View>
       ) : (
         <Pressable
           role="button"
-          aria-label={`Leading name ${first.taxon.name}, ${percent(first.probability)} percent. Open the names`}
+          aria-label={t('leadingNamePercentOpenTheNames', { name: first.taxon.name, percent: percent(first.probability) })}
           onPress={onName}
           className="flex-row items-center gap-3 active:opacity-60"
         >
@@ -43,16 +46,21 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
           <View className="flex-1">
             <Latin className="text-[19px] leading-[22px]">{first.taxon.name}</Latin>
             <Small className="text-ink">
-              {commonName(first.taxon.name)} · <Strong className="text-[14px] text-lichen">{first.agrees.length} for</Strong>,{' '}
-              {first.contradicts.length === 0 ? 'none' : first.contradicts.length} against
-              {confirmation.met ? ' · enough to confirm' : level.qualifier ? ' · cf.' : ''}
+              {commonName(first.taxon.name)} ·{' '}
+              <Strong className="text-[14px] text-lichen">{t('for', { agrees: first.agrees.length })}</Strong>
+              {[
+                ', ',
+                first.contradicts.length === 0 ? t('none') : first.contradicts.length,
+                t('against'),
+                confirmation.met ? t('enoughToConfirm') : level.qualifier ? t('cf') : '',
+              ].join('')}
             </Small>
             <Small numberOfLines={1}>
-              then{' '}
+              {t('then')}{' '}
               <Latin className="text-[14.5px] leading-[18px]">
                 {[second, third]
                   .flatMap((c) => (c && c.probability > 0.005 ? [`${c.taxon.name} ${percent(c.probability)}%`] : []))
-                  .join(', ') || 'none near'}
+                  .join(', ') || t('noneNear')}
               </Latin>
             </Small>
           </View>
@@ -68,14 +76,13 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
           onPress={() => onLook(next.trait)}
           className="min-h-[54px] justify-center rounded-md bg-oxide px-4 py-2 active:opacity-70"
         >
-          <Strong className="text-on-oxide">Check next: {next.trait.label.toLowerCase()}</Strong>
+          <Strong className="text-on-oxide">{t('checkNext', { label: next.trait.label.toLowerCase() })}</Strong>
           <Body className="text-[14px] leading-[18px] text-on-oxide">
-            {`${REACH_WORDS[next.reach]} · `}
             {nothing
-              ? 'separates most species'
+              ? t('separatesMostSpecies', { reach: REACH_WORDS[next.reach] })
               : next.splits.length > 1
-                ? `tells ${next.splits.slice(0, 2).map(short).join(' from ')}`
-                : 'makes the ID more certain'}
+                ? t('tells', { reach: REACH_WORDS[next.reach], splits: next.splits.slice(0, 2).map(short).join(' from ') })
+                : t('makesTheIdMoreCertain', { reach: REACH_WORDS[next.reach] })}
           </Body>
         </Pressable>
       ) : (
@@ -84,8 +91,8 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
           onPress={onName}
           className="min-h-[52px] flex-row items-center justify-between gap-3 rounded-md bg-oxide px-4 py-2 active:opacity-70"
         >
-          <Strong className="text-on-oxide">No more questions</Strong>
-          <Body className="text-[14px] text-on-oxide">confirm the name</Body>
+          <Strong className="text-on-oxide">{t('noMoreQuestions')}</Strong>
+          <Body className="text-[14px] text-on-oxide">{t('confirmTheName')}</Body>
         </Pressable>
       )}
     </View>

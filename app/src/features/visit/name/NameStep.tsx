@@ -21,6 +21,7 @@ import { UNKNOWN } from '@dendrix/core/naming';
 import type { Later } from '../submission';
 import type { ChangeDraft } from '../useDraft';
 import type { Naming } from './useNaming';
+import { t } from '@/words/name';
 
 const labels = new Map(library.traits.map((trait) => [trait.id, trait]));
 
@@ -32,11 +33,11 @@ export function markWords({ observation }: Mark): string {
 }
 
 const CARRY_WORDS = {
-  species: 'Features identify the species',
-  'cf. species': 'Features suggest this species (cf.): likely, not certain',
-  genus: 'Features identify the genus only',
-  family: 'Features identify the family only',
-  none: 'Not enough features yet',
+  species: t('featuresIdentifyTheSpecies'),
+  'cf. species': t('featuresSuggestThisSpeciesCfLikely'),
+  genus: t('featuresIdentifyTheGenusOnly'),
+  family: t('featuresIdentifyTheFamilyOnly'),
+  none: t('notEnoughFeaturesYet'),
 } as const;
 const CANDIDATES = 4;
 /** From this share on the chance that the library does not hold the tree is told beside the names. */
@@ -73,18 +74,17 @@ export function NameStep({
         <Card>
           <Small>{CARRY_WORDS[level.level]}</Small>
           <Latin className="text-[24px] leading-[28px]">
-            {level.qualifier ? 'cf. ' : ''}
-            {level.name ?? 'Not known yet'}
+            {level.qualifier ? t('cfName', { name: level.name ?? t('notKnownYet') }) : (level.name ?? t('notKnownYet'))}
           </Latin>
-          {fit === 'poor' ? <Strong>No species in the library matches these features.</Strong> : null}
+          {fit === 'poor' ? <Strong>{t('noSpeciesInTheLibraryMatches')}</Strong> : null}
           <Body>{confirmation.why}</Body>
         </Card>
       ) : null}
       {draft.chosenName !== null ? (
-        <Remark mood="second" title={draft.chosenName === UNKNOWN ? 'You say: not known' : 'You write'}>
+        <Remark mood="second" title={draft.chosenName === UNKNOWN ? t('youSayNotKnown') : t('youWrite')}>
           <View className="gap-2">
             {draft.chosenName === UNKNOWN ? null : <Latin>{draft.chosenName}</Latin>}
-            <Button onPress={() => change({ chosenName: null })}>Undo</Button>
+            <Button onPress={() => change({ chosenName: null })}>{t('undo')}</Button>
           </View>
         </Remark>
       ) : null}
@@ -105,14 +105,14 @@ export function NameStep({
       ) : null}
       {ranking.observations.length > 0 && held.length > 1 ? (
         <Button onPress={() => router.push(`/library/tell-apart?taxa=${held.map((c) => slugOf(c.taxon.name)).join(',')}`)}>
-          {`Compare these ${held.length}`}
+          {t('compareThese', { held: held.length })}
         </Button>
       ) : null}
       {compact ? null : (
         <View className="gap-3">
-          <Heading>Type the name</Heading>
-          <Field label="Any name: scientific, common, old" value={typed} onChangeText={setTyped} autoCapitalize="none" />
-          {ambiguous ? <Small role="status">“{typed.trim()}” means more than one tree. Which?</Small> : null}
+          <Heading>{t('typeTheName')}</Heading>
+          <Field label={t('anyNameScientificCommonOld')} value={typed} onChangeText={setTyped} autoCapitalize="none" />
+          {ambiguous ? <Small role="status">{t('meansMoreThanOneTreeWhich', { typed: typed.trim() })}</Small> : null}
           {hits.map((hit) => (
             <Pressable
               key={`${hit.matched}/${hit.taxon}`}
@@ -127,21 +127,24 @@ export function NameStep({
             >
               <Latin className="text-[17px] leading-[21px]">{hit.taxon}</Latin>
               <Small>
-                {hit.as === 'accepted name' ? commonName(hit.taxon) : matchedWords(hit)}
-                {hit.held ? '' : ' (no record in the library)'}
+                {hit.held
+                  ? hit.as === 'accepted name'
+                    ? commonName(hit.taxon)
+                    : matchedWords(hit)
+                  : t('noRecordInTheLibrary', { commonName: hit.as === 'accepted name' ? commonName(hit.taxon) : matchedWords(hit) })}
               </Small>
             </Pressable>
           ))}
-          <Button onPress={() => change({ chosenName: UNKNOWN })}>Species unknown</Button>
+          <Button onPress={() => change({ chosenName: UNKNOWN })}>{t('speciesUnknown')}</Button>
           <Field
-            label="Cultivar or race, if any"
+            label={t('cultivarOrRaceIfAny')}
             value={draft.infraspecific}
             onChangeText={(infraspecific) => change({ infraspecific })}
-            hint="A note only. It becomes part of the name after review."
+            hint={t('aNoteOnlyItBecomesPart')}
           />
           {draft.infraspecific.trim() !== '' ? (
             <Field
-              label="Evidence"
+              label={t('evidence')}
               value={draft.infraspecificEvidence}
               onChangeText={(infraspecificEvidence) => change({ infraspecificEvidence })}
             />
@@ -176,7 +179,7 @@ function CandidateCard({
       <Pressable
         role="button"
         aria-expanded={open}
-        aria-label={`${taxon.name}, for and against`}
+        aria-label={t('forAndAgainst', { name: taxon.name })}
         onPress={() => setOpen(!open)}
         className="flex-row items-center gap-3 active:opacity-60"
       >
@@ -185,8 +188,13 @@ function CandidateCard({
           <Latin className="text-[18px] leading-[22px]">{taxon.name}</Latin>
           <Small>{commonName(taxon.name)}</Small>
           <Small className="text-ink">
-            {agrees.length} for, {contradicts.length === 0 ? 'none' : contradicts.length} against
-            {silent.length > 0 ? `, no data on ${silent.length}` : ''}
+            {contradicts.length === 0
+              ? silent.length > 0
+                ? t('forNoneAgainstNoDataOn', { agrees: agrees.length, silent: silent.length })
+                : t('forNoneAgainst', { agrees: agrees.length })
+              : silent.length > 0
+                ? t('forAgainstNoDataOn', { agrees: agrees.length, contradicts: contradicts.length, silent: silent.length })
+                : t('forAgainst', { agrees: agrees.length, contradicts: contradicts.length })}
           </Small>
           {inRecord === '' ? null : <Small>{inRecord}</Small>}
         </View>
@@ -196,29 +204,29 @@ function CandidateCard({
         <View className="gap-2">
           {agrees.length > 0 ? (
             <Body>
-              <Strong className="text-lichen">For: </Strong>
+              <Strong className="text-lichen">{t('for2')} </Strong>
               {agrees.map(markWords).join('; ')}.
             </Body>
           ) : null}
           {contradicts.length > 0 ? (
             <Body>
-              <Strong className="text-oxide">Against: </Strong>
+              <Strong className="text-oxide">{t('against2')} </Strong>
               {contradicts.map(markWords).join('; ')}.
             </Body>
           ) : null}
           {silent.length > 0 ? (
             <Body>
-              <Strong>No data: </Strong>
+              <Strong>{t('noData')} </Strong>
               {silent.map(markWords).join('; ')}.
             </Body>
           ) : null}
           <Plate taxon={taxon} width={96} latitude={latitude} />
           {lookAlikesOf(library, taxon).map((alike) => (
             <View key={alike.taxon}>
-              <Latin className="text-[16px]">Not {alike.taxon}?</Latin>
+              <Latin className="text-[16px]">{t('not', { taxon: alike.taxon })}</Latin>
               {alike.marks.map((mark) => (
                 <Small key={`${mark.toldBy}/${mark.words}`}>
-                  {mark.toldBy === taxon.name ? mark.words : `Seen from ${mark.toldBy}: ${mark.words}`}
+                  {mark.toldBy === taxon.name ? mark.words : t('seenFrom', { toldBy: mark.toldBy, words: mark.words })}
                 </Small>
               ))}
             </View>
@@ -229,7 +237,7 @@ function CandidateCard({
             </Remark>
           ))}
           <Button onPress={onChoose} disabled={chosen}>
-            {chosen ? 'Typed' : 'Use this name'}
+            {chosen ? t('typed') : t('useThisName')}
           </Button>
         </View>
       ) : null}

@@ -5,6 +5,7 @@ import { Button } from '@/ui/button';
 import { Latin, Small } from '@/ui/text';
 import { short } from './LeadingNames';
 import type { Naming } from './useNaming';
+import { t } from '@/words/name';
 
 /** On a phone, while measuring and walking round, the names shrink to a line; the next look stays one tap away. */
 export function NameStrip({
@@ -25,25 +26,29 @@ export function NameStrip({
     <View className="flex-row items-center gap-3 border-t-2 border-ink bg-sheet px-4 py-2">
       <View className="min-w-0 flex-1">
         <Latin className="text-[17px] leading-[21px]" numberOfLines={1}>
-          {name.taxon ?? 'not yet named'}
+          {name.taxon ?? t('notYetNamed')}
         </Latin>
         <Small numberOfLines={2}>
-          {name.byRecord
-            ? 'by the record · '
-            : any && first
-              ? `${Math.round(first.probability * 100)}%${second && second.probability > 0.005 ? `, then ${short(second.taxon.name)}` : ''} · `
-              : ''}
-          {seen}% inspected
+          {[
+            name.byRecord
+              ? t('byTheRecord')
+              : any && first
+                ? second && second.probability > 0.005
+                  ? t('probabilityThenShort', { probability: Math.round(first.probability * 100), short: short(second.taxon.name) })
+                  : `${Math.round(first.probability * 100)}% · `
+                : '',
+            t('inspected', { seen }),
+          ].join('')}
         </Small>
       </View>
       {next ? (
         <Button
           kind="next"
           className="max-w-[46%]"
-          label={`Check next: ${next.trait.label.toLowerCase()}`}
+          label={t('checkNext', { label: next.trait.label.toLowerCase() })}
           onPress={() => onLook(next.trait)}
         >
-          {`Check next: ${next.trait.label.toLowerCase()}`}
+          {t('checkNext', { label: next.trait.label.toLowerCase() })}
         </Button>
       ) : null}
     </View>

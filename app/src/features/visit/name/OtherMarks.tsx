@@ -3,6 +3,7 @@ import type { Line, Trait } from '@dendrix/core/knowledge';
 import type { VisitDraft } from '@/offline/draft';
 import { Body, Small } from '@/ui/text';
 import { LINE_WORDS } from './Ladder';
+import { t } from '@/words/name';
 
 /** The other questions of a line, answered ones ticked. */
 export function OtherMarks({
@@ -20,7 +21,7 @@ export function OtherMarks({
 }) {
   return (
     <View className="gap-2">
-      <Small className="font-body-bold">Other marks of {LINE_WORDS[line].toLowerCase()}</Small>
+      <Small className="font-body-bold">{t('otherMarksOf', { line: LINE_WORDS[line].toLowerCase() })}</Small>
       <View className="flex-row flex-wrap gap-2">
         {questions
           .filter((q) => q.id !== current.id)

@@ -11,12 +11,13 @@ import { useWide } from '@/ui/wide';
 import type { ChangeDraft } from '../useDraft';
 import type { VisitDraft } from '@/offline/draft';
 import type { Naming } from './useNaming';
+import { t } from '@/words/name';
 
 /** Answers shown before "More kinds". */
 const FIRST_ANSWERS = 8;
 
-const CERTAINTY_WORDS = { sure: 'Sure', fairly: 'Fairly sure', guess: 'A guess' } as const;
-const SOURCE_WORDS = { tree: 'On the tree', ground: 'On the ground', specimen: 'On a cut twig', distance: 'From afar' } as const;
+const CERTAINTY_WORDS = { sure: t('sure'), fairly: t('fairlySure'), guess: t('aGuess') } as const;
+const SOURCE_WORDS = { tree: t('onTheTree'), ground: t('onTheGround'), specimen: t('onACutTwig'), distance: t('fromAfar') } as const;
 
 interface Props {
   trait: Trait;
@@ -86,22 +87,20 @@ export function Question({ trait, draft, naming, change }: Props) {
       {seen ? (
         <View className="gap-2">
           <Choice
-            label="How sure"
+            label={t('howSure')}
             shown={false}
             options={CERTAINTIES.map((value) => ({ value, words: CERTAINTY_WORDS[value] }))}
             value={seen.certainty}
             onChange={(certainty) => answer({ certainty })}
           />
           <Choice
-            label="Where it was seen"
+            label={t('whereItWasSeen')}
             shown={false}
             options={SOURCES.map((value) => ({ value, words: SOURCE_WORDS[value] }))}
             value={seen.source}
             onChange={(source) => answer({ source })}
           />
-          {seen.source === 'ground' ? (
-            <Small>Litter may be from another tree. Check for the same on this tree. Or check that most of it lies under this crown.</Small>
-          ) : null}
+          {seen.source === 'ground' ? <Small>{t('litterMayBeFromAnotherTree')}</Small> : null}
         </View>
       ) : null}
       <View className="flex-row gap-2">
@@ -115,11 +114,11 @@ export function Question({ trait, draft, naming, change }: Props) {
             }));
           }}
         >
-          Cannot see it
+          {t('cannotSeeIt')}
         </Button>
         {!trait.number && trait.states.length > shown.length ? (
           <Button className="flex-1" onPress={() => setAll(true)}>
-            More kinds
+            {t('moreKinds')}
           </Button>
         ) : null}
       </View>
@@ -141,9 +140,9 @@ function likelyFirst(trait: Trait, naming: Naming): TraitState[] {
 }
 
 function reachWords(trait: Trait): string {
-  if (trait.reach === 'far') return 'From where you stand, or with binoculars.';
-  if (trait.reach === 'near') return 'At the stem. Look on two sides.';
-  return 'In the hand: a twig, leaf or fruit, from the tree or fallen.';
+  if (trait.reach === 'far') return t('fromWhereYouStandOrWith');
+  if (trait.reach === 'near') return t('atTheStemLookOnTwo');
+  return t('inTheHandATwigLeaf');
 }
 
 function Answer({ trait, state, on, wide, onPress }: { trait: Trait; state: TraitState; on: boolean; wide: boolean; onPress: () => void }) {
@@ -193,8 +192,13 @@ function NumberAnswer({
     if (typed.trim() === '') {
       setProblem(null);
       onChange(undefined);
-    } else if (!Number.isFinite(n)) setProblem('Enter a number.');
-    else if (n < scale.min || n > scale.max) setProblem(`Between ${scale.min} and ${scale.max}${scale.unit ? ` ${scale.unit}` : ''}.`);
+    } else if (!Number.isFinite(n)) setProblem(t('enterANumber'));
+    else if (n < scale.min || n > scale.max)
+      setProblem(
+        scale.unit
+          ? t('betweenAnd', { min: scale.min, max: scale.max, unit: scale.unit })
+          : t('betweenMinAndMax', { min: scale.min, max: scale.max }),
+      );
     else {
       setProblem(null);
       onChange(n);
@@ -203,7 +207,7 @@ function NumberAnswer({
   const step = (by: number) => read(String(Math.max(scale.min, Math.round(((value ?? 0) + by) * 10) / 10)));
   return (
     <View className="flex-row items-end gap-2">
-      <Button label="One less" onPress={() => step(-1)}>
+      <Button label={t('oneLess')} onPress={() => step(-1)}>
         −
       </Button>
       <Field
@@ -215,7 +219,7 @@ function NumberAnswer({
         suffix={scale.unit}
         problem={problem}
       />
-      <Button label="One more" onPress={() => step(1)}>
+      <Button label={t('oneMore')} onPress={() => step(1)}>
         +
       </Button>
     </View>

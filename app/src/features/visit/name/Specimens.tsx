@@ -8,8 +8,15 @@ import { Remark } from '@/ui/surface';
 import type { VisitDraft } from '@/offline/draft';
 import type { ChangeDraft } from '../useDraft';
 import type { Naming } from './useNaming';
+import { t } from '@/words/name';
 
-const PART_WORDS: Record<Specimen['part'], string> = { twig: 'Twig', leaf: 'Leaf', flower: 'Flower', fruit: 'Fruit', bark: 'Bark flake' };
+const PART_WORDS: Record<Specimen['part'], string> = {
+  twig: t('twig'),
+  leaf: t('leaf'),
+  flower: t('flower'),
+  fruit: t('fruit'),
+  bark: t('barkFlake'),
+};
 /** How many marks one specimen is asked to settle. */
 const ASKED = 3;
 
@@ -36,60 +43,56 @@ export function Specimens({ draft, naming, change, tag, place, date }: Props) {
     change((now) => ({ specimens: now.specimens.map((s) => (s.label === label ? { ...s, ...part } : s)) }));
   return (
     <View className="gap-3">
-      <Heading>Collect a sample</Heading>
+      <Heading>{t('collectASample')}</Heading>
       {draft.specimens.map((specimen) => (
         <View key={specimen.label} className="gap-2">
           <View
             role="img"
-            aria-label={`Label ${specimen.label}: ${PART_WORDS[specimen.part]}`}
+            aria-label={t('label', { label: specimen.label, part: PART_WORDS[specimen.part] })}
             className="flex-row items-center gap-3 rounded-md border-2 border-ink bg-sheet p-3"
           >
             <View className="h-5 w-5 rounded-full border-2 border-ink bg-paper" />
             <View className="min-w-0 flex-1">
               <Strong className="text-[19px] leading-[24px]">{specimen.label}</Strong>
               <Body>
-                {PART_WORDS[specimen.part]}, {specimen.from === 'tree' ? 'from the tree' : 'picked up below the tree'}; {place};{' '}
-                {dayWords(date)}
+                {specimen.from === 'tree'
+                  ? t('fromTheTree', { part: PART_WORDS[specimen.part], place, day: dayWords(date) })
+                  : t('pickedUpBelowTheTree', { part: PART_WORDS[specimen.part], place, day: dayWords(date) })}
               </Body>
               {specimen.settles.length > 0 ? (
                 <Small className="text-ink">
-                  To check: {specimen.settles.map((id) => traitNamed(id)?.label.toLowerCase() ?? id).join(', ')}
+                  {t('toCheck', { settles: specimen.settles.map((id) => traitNamed(id)?.label.toLowerCase() ?? id).join(', ') })}
                 </Small>
               ) : null}
             </View>
           </View>
           <Choice
-            label={`What ${specimen.label} is`}
+            label={t('whatIs', { label: specimen.label })}
             shown={false}
             options={SPECIMEN_PARTS.map((value) => ({ value, words: PART_WORDS[value] }))}
             value={specimen.part}
             onChange={(part) => edit(specimen.label, { part })}
           />
           <Choice
-            label={`Where ${specimen.label} is from`}
+            label={t('whereIsFrom', { label: specimen.label })}
             shown={false}
             options={[
-              { value: 'ground', words: 'Picked up below the tree' },
-              { value: 'tree', words: 'From the tree' },
+              { value: 'ground', words: t('pickedUpBelowTheTree2') },
+              { value: 'tree', words: t('fromTheTree2') },
             ]}
             value={specimen.from}
             onChange={(from) => edit(specimen.label, { from })}
           />
           <Button
-            label={`Delete ${specimen.label}`}
+            label={t('delete', { label: specimen.label })}
             onPress={() => change((now) => ({ specimens: now.specimens.filter((s) => s.label !== specimen.label) }))}
           >
-            Delete sample
+            {t('deleteSample')}
           </Button>
         </View>
       ))}
-      {draft.specimens.length > 0 ? (
-        <Remark mood="caution">
-          Write the label on paper and put it in the bag. A fallen twig is fine. Cut only where it is allowed. Material on the ground may
-          come from another tree.
-        </Remark>
-      ) : null}
-      <Button onPress={add}>{draft.specimens.length === 0 ? 'Label a twig, leaf or fruit' : 'Another label'}</Button>
+      {draft.specimens.length > 0 ? <Remark mood="caution">{t('writeTheLabelOnPaperAnd')}</Remark> : null}
+      <Button onPress={add}>{draft.specimens.length === 0 ? t('labelATwigLeafOrFruit') : t('anotherLabel')}</Button>
     </View>
   );
 }

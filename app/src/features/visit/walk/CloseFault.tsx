@@ -6,14 +6,15 @@ import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Small } from '@/ui/text';
 import { canBeWorked } from './known';
+import { t } from '@/words/walk';
 
 /** Letters that say something. */
 const LEAST = 5;
 type Means = 'work' | 'investigation' | 'gone';
 const ASKS: Record<Means, string> = {
-  work: 'Work done and contractor',
-  investigation: 'Finding and assessor',
-  gone: 'Why you think it is gone',
+  work: t('workDoneAndContractor'),
+  investigation: t('findingAndAssessor'),
+  gone: t('whyYouThinkItIsGone'),
 };
 
 interface Props {
@@ -37,18 +38,18 @@ export function CloseFault({ sign, onClose, onCancel }: Props) {
   return (
     <View className="gap-3 border-t border-rule pt-3">
       <Choice
-        label="How was it closed?"
+        label={t('howWasItClosed')}
         options={[
-          ...(worked ? [{ value: 'work', words: 'Work done' }] : []),
-          { value: 'investigation', words: 'Investigated' },
-          { value: 'gone', words: 'I think it is gone' },
+          ...(worked ? [{ value: 'work', words: t('workDone') }] : []),
+          { value: 'investigation', words: t('investigated') },
+          { value: 'gone', words: t('iThinkItIsGone') },
         ]}
         value={means}
         onChange={(value) => setMeans(value as Means)}
       />
       {means === 'investigation' ? (
         <Choice
-          label="Method"
+          label={t('method')}
           options={INVESTIGATIONS.map((value) => ({ value, words: capital(value) }))}
           value={method}
           onChange={(value) => setMethod(value as (typeof INVESTIGATIONS)[number])}
@@ -57,17 +58,17 @@ export function CloseFault({ sign, onClose, onCancel }: Props) {
       <Field label={ASKS[means]} value={note} onChangeText={setNote} multiline />
       <Small>
         {means === 'gone'
-          ? 'A reviewer decides. Until then it still counts, with its date.'
+          ? t('aReviewerDecidesUntilThenIt')
           : means === 'work'
-            ? 'The work goes on the record with your name.'
-            : 'By a qualified person only. The finding goes on the record.'}
+            ? t('theWorkGoesOnTheRecord')
+            : t('byAQualifiedPersonOnlyThe')}
       </Small>
       <View className="flex-row gap-2">
         <Button kind="next" className="flex-1" disabled={!ready} onPress={close}>
-          {means === 'gone' ? 'Ask a reviewer' : 'Close defect'}
+          {means === 'gone' ? t('askAReviewer') : t('closeDefect')}
         </Button>
         <Button className="flex-1" onPress={onCancel}>
-          Cancel
+          {t('cancel')}
         </Button>
       </View>
     </View>

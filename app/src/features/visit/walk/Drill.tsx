@@ -15,6 +15,7 @@ import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { useTheme } from '@/ui/theme';
 import { drillStem, type Devices } from '../measure/devices';
+import { t } from '@/words/walk';
 
 const DRILL_HEIGHT = 1;
 
@@ -38,34 +39,41 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
   const typed = shell.trim() === '' ? null : parseLength(shell, stemUnit(settings));
   const add = (drilling: Omit<Drilling, 'zone' | 'height'>) =>
     side && onChange([...drillings, { zone: side, height: DRILL_HEIGHT, ...drilling }]);
-  if (!open && drillings.length === 0) return <Button onPress={() => setOpen(true)}>Add a drill result</Button>;
+  if (!open && drillings.length === 0) return <Button onPress={() => setOpen(true)}>{t('addADrillResult')}</Button>;
   return (
     <View className="gap-2">
       {drillings.map((line, i) => (
         <View key={i} className="flex-row items-center justify-between gap-2">
           <Body className="flex-shrink">
-            {zoneWords(line.zone)}: <Strong>{lengthWords(line.shell, settings.units, 'stem')}</Strong> sound
-            {line.decayMet
-              ? `, then soft${line.from === 'typed' ? '' : ` (± ${lengthWords(line.plusMinus, settings.units, 'stem')})`}`
-              : ' to the end'}
-            {line.simulated ? ', simulated: counts for nothing' : ''}
-            {line.decayMet && dbh !== null && shellRatio(dbh, line.shell) < SHELL_WARNS ? `; under ${SHELL_WARNS} of the radius` : ''}
+            {zoneWords(line.zone)}: <Strong>{lengthWords(line.shell, settings.units, 'stem')}</Strong>{' '}
+            {[
+              t('sound'),
+              line.decayMet
+                ? line.from === 'typed'
+                  ? t('thenSoft')
+                  : t('thenSoftLength', { length: lengthWords(line.plusMinus, settings.units, 'stem') })
+                : t('toTheEnd'),
+              line.simulated ? t('simulatedCountsForNothing') : '',
+              line.decayMet && dbh !== null && shellRatio(dbh, line.shell) < SHELL_WARNS
+                ? t('underOfTheRadius', { shellWarns: SHELL_WARNS })
+                : '',
+            ].join('')}
           </Body>
-          <Button label={`Remove drill result ${i + 1}`} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
-            Remove
+          <Button label={t('removeDrillResult', { i: i + 1 })} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
+            {t('remove')}
           </Button>
         </View>
       ))}
       {side ? (
         <>
           <Field
-            label={`Depth of sound wood, ${side === 'collar' ? 'root collar' : `${sideWords(side)} side`}`}
+            label={side === 'collar' ? t('depthOfSoundWoodRootCollar') : t('depthOfSoundWoodSide', { side: sideWords(side) })}
             value={shell}
             inputMode="decimal"
             suffix={stemUnit(settings)}
             onChangeText={setShell}
-            problem={typed === null && shell.trim() !== '' ? 'Enter a length.' : null}
-            hint="from the drill trace"
+            problem={typed === null && shell.trim() !== '' ? t('enterALength') : null}
+            hint={t('fromTheDrillTrace')}
           />
           <View className="flex-row flex-wrap gap-2">
             <Button
@@ -75,7 +83,7 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
                 setShell('');
               }}
             >
-              Soft after that
+              {t('softAfterThat')}
             </Button>
             <Button
               disabled={typed === null}
@@ -84,7 +92,7 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
                 setShell('');
               }}
             >
-              Sound to the end of the line
+              {t('soundToTheEndOfThe')}
             </Button>
             {devices.on ? (
               <Button
@@ -95,18 +103,16 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
                   add({ bark, shell: m, plusMinus, decayMet, from: 'drill', simulated: true });
                 }}
               >
-                Simulated drill
+                {t('simulatedDrill')}
               </Button>
             ) : null}
           </View>
         </>
       ) : (
-        <Small>Choose the drilled side.</Small>
+        <Small>{t('chooseTheDrilledSide')}</Small>
       )}
       {drawn ? <Profile {...drawn} /> : null}
-      <Remark mood="plain">
-        Drilling wounds the tree. It is for a qualified assessor only. Drill only if the result changes the decision.
-      </Remark>
+      <Remark mood="plain">{t('drillingWoundsTheTreeItIs')}</Remark>
     </View>
   );
 }
@@ -124,7 +130,9 @@ function Profile({ reading, profile, step }: { reading: DrillReading; profile: n
   const every = Math.max(1, Math.floor(profile.length / (WIDTH - 16)));
   const d = profile
     .filter((_v, i) => i % every === 0)
-    .map((r, i) => `${i === 0 ? 'M' : 'L'}${x(i * every * step).toFixed(1)} ${y(r).toFixed(1)}`)
+    .map((r, i) =>
+      i === 0 ? `M${x(i * every * step).toFixed(1)} ${y(r).toFixed(1)}` : `L${x(i * every * step).toFixed(1)} ${y(r).toFixed(1)}`,
+    )
     .join('');
   const end = reading.bark + reading.shell;
   return (
@@ -133,16 +141,26 @@ function Profile({ reading, profile, step }: { reading: DrillReading; profile: n
       height={HEIGHT}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Resistance by depth: bark ${lengthInWords(reading.bark, units)}, sound wood ${lengthWords(reading.shell, units, 'stem')}${reading.decayMet ? ', then soft' : ' to the pith'}`}
+      aria-label={
+        reading.decayMet
+          ? t('resistanceByDepthBarkSoundWood', {
+              lengthIn: lengthInWords(reading.bark, units),
+              length: lengthWords(reading.shell, units, 'stem'),
+            })
+          : t('resistanceByDepthBarkLengthinSound', {
+              lengthIn: lengthInWords(reading.bark, units),
+              length: lengthWords(reading.shell, units, 'stem'),
+            })
+      }
     >
       <Rect x={x(reading.bark)} y={4} width={Math.max(0, x(end) - x(reading.bark))} height={HEIGHT - 18} fill={p.lichenWash} />
       <Path d={d} stroke={p.ink} strokeWidth={1} fill="none" />
       <Path d={`M8 ${HEIGHT - 14}H${WIDTH - 8}`} stroke={p.soft} strokeWidth={1} />
       <Text x={x(reading.bark) + 4} y={15} fontSize={11} fontFamily="Atkinson_700" fill={p.lichen}>
-        sound
+        {t('sound')}
       </Text>
       <Text x={WIDTH - 8} y={HEIGHT - 2} fontSize={11} fontFamily="Atkinson_400" textAnchor="end" fill={p.soft}>
-        pith
+        {t('pith')}
       </Text>
     </Svg>
   );

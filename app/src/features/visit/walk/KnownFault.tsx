@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import { CloseFault } from './CloseFault';
 import { mustBeAnswered, signOfLibrary, type Answer } from './known';
+import { t } from '@/words/walk';
 
 interface Props {
   known: Meeting;
@@ -25,10 +26,10 @@ interface Props {
 }
 
 /** What was answered, in a sentence. */
-function answerWords({ trend, ended }: SignSeen): string {
-  if (ended) return ended.how === 'work' ? `Removed by work: ${ended.note}.` : `Closed by an investigation: ${ended.note}.`;
-  if (trend === 'gone') return 'Marked gone.';
-  return trend === 'larger' ? 'Larger now.' : 'The same.';
+function answerWords({ trend, ended }: SignSeen, byEye: boolean): string {
+  if (ended) return ended.how === 'work' ? t('removedByWork', { note: ended.note }) : t('closedByAnInvestigation', { note: ended.note });
+  if (trend === 'gone') return byEye ? t('markedGone') : t('markedGoneStillCounts');
+  return trend === 'larger' ? t('largerNow') : t('theSame');
 }
 
 /** A defect that an earlier visit left standing. Silence does not close it: it is answered, or it still counts. */
@@ -47,13 +48,10 @@ export function KnownFault({ known: { day, sign }, answer, canTell, onSame, onLa
         {answer !== null ? (
           <View className="flex-row items-center justify-between gap-3">
             <Small className="flex-shrink text-ink">
-              {answer.kind === 'not seen' ? 'Could not be seen this time. It still counts.' : answerWords(answer.sign)}
-              {answer.kind === 'seen' && answer.sign.trend === 'gone' && !answer.sign.ended && !byEye
-                ? ' It still counts until a reviewer agrees.'
-                : ''}
+              {answer.kind === 'not seen' ? t('couldNotBeSeenThisTime') : answerWords(answer.sign, byEye)}
             </Small>
-            <Button label={`Undo the answer about ${label.toLowerCase()}`} onPress={onUndo}>
-              Undo
+            <Button label={t('undoTheAnswerAbout', { label: label.toLowerCase() })} onPress={onUndo}>
+              {t('undo')}
             </Button>
           </View>
         ) : closing ? (
@@ -61,22 +59,22 @@ export function KnownFault({ known: { day, sign }, answer, canTell, onSame, onLa
         ) : (
           <>
             <View className="flex-row flex-wrap gap-2">
-              <Button label={`${label}: same`} onPress={onSame}>
-                Same
+              <Button label={t('same', { label })} onPress={onSame}>
+                {t('same2')}
               </Button>
-              <Button label={`${label}: larger`} onPress={onLarger}>
-                Larger
+              <Button label={t('larger', { label })} onPress={onLarger}>
+                {t('larger2')}
               </Button>
-              <Button label={`${label}: cannot see it`} onPress={onNotSeen}>
-                Cannot see it
+              <Button label={t('cannotSeeIt', { label })} onPress={onNotSeen}>
+                {t('cannotSeeIt2')}
               </Button>
               {byEye && canTell ? (
-                <Button label={`${label}: gone`} onPress={onGone}>
-                  Gone
+                <Button label={t('gone', { label })} onPress={onGone}>
+                  {t('gone2')}
                 </Button>
               ) : null}
-              <Button label={`${label}: closed …`} onPress={() => setClosing(true)}>
-                Closed …
+              <Button label={t('closed', { label })} onPress={() => setClosing(true)}>
+                {t('closed2')}
               </Button>
             </View>
           </>

@@ -8,6 +8,7 @@ import type { VisitDraft } from '@/offline/draft';
 import { Button } from '@/ui/button';
 import { Remark } from '@/ui/surface';
 import { Body } from '@/ui/text';
+import { t } from '@/words/walk';
 
 /** A sign marked on this visit at this part, with its pictures; it can be taken back. */
 export function MarkedHere({ sign, photos, onTakeBack }: { sign: SignSeen; photos: VisitDraft['photos']; onTakeBack: () => void }) {
@@ -17,8 +18,8 @@ export function MarkedHere({ sign, photos, onTakeBack }: { sign: SignSeen; photo
       <View className="gap-2">
         <View className="flex-row items-center justify-between gap-2">
           <Body className="flex-shrink">{signWords(sign, units)}</Body>
-          <Button label={`Remove: ${signLabel(library, sign.id).toLowerCase()}`} onPress={onTakeBack}>
-            Remove
+          <Button label={t('removeSignlabel', { signLabel: signLabel(library, sign.id).toLowerCase() })} onPress={onTakeBack}>
+            {t('remove')}
           </Button>
         </View>
         <View className="flex-row flex-wrap gap-2">

@@ -14,6 +14,7 @@ import type { Marking } from './SignSheet';
 import { StemHeights } from './StemHeights';
 import type { WalkActions } from './useWalk';
 import { WholeSide } from './WholeSide';
+import { t } from '@/words/walk';
 
 interface Props {
   current: Zone;
@@ -36,14 +37,13 @@ export function PartPanel({ current, draft, actions, before, asked, last, blankH
   const seenBefore = last ? last.look.looked.includes(current) : false;
   return (
     <>
-      <Heading className="text-[22px] leading-[26px]">Now the {zoneWords(current)}</Heading>
+      <Heading className="text-[22px] leading-[26px]">{t('nowThe', { zone: zoneWords(current) })}</Heading>
       {here.map((sign) => (
         <MarkedHere key={sign.key} sign={sign} photos={draft.photos} onTakeBack={() => takeBack([sign])} />
       ))}
       {asked.length > 0 ? (
         <Small className="text-ink">
-          {asked.length === 1 ? 'Answer the known defect' : `Answer the ${asked.length} known defects`} before this part counts as
-          inspected.
+          {asked.length === 1 ? t('answerTheKnownDefectBeforeThis') : t('answerTheKnownDefectsBeforeThis', { asked: asked.length })}
         </Small>
       ) : null}
       {before.map((one) => (
@@ -62,23 +62,25 @@ export function PartPanel({ current, draft, actions, before, asked, last, blankH
       ))}
       {before.length === 0 && last ? (
         <Small>
-          Last visit, {dayWords(last.look.day)}: {seenBefore ? 'inspected, nothing found.' : 'not inspected.'}
+          {seenBefore
+            ? t('lastVisitInspectedNothingFound', { day: dayWords(last.look.day) })
+            : t('lastVisitNotInspected', { day: dayWords(last.look.day) })}
         </Small>
       ) : null}
       <View className="flex-row gap-2">
         <Button kind="next" className="flex-1" onPress={clear} disabled={asked.length > 0}>
-          {before.length > 0 ? 'Nothing new here' : here.length > 0 ? 'Done here' : 'No signs here'}
+          {before.length > 0 ? t('nothingNewHere') : here.length > 0 ? t('doneHere') : t('noSignsHere')}
         </Button>
         <Button className="flex-1" onPress={() => onMark({ zone: current })}>
-          {here.length > 0 ? 'Another sign' : 'Add a sign'}
+          {here.length > 0 ? t('anotherSign') : t('addASign')}
         </Button>
       </View>
       <Button kind="dashed" onPress={blocked}>
-        Cannot reach: wall, hedge, traffic
+        {t('cannotReachWallHedgeTraffic')}
       </Button>
       {current.startsWith('stem-') ? (
         <View className="gap-1">
-          <Small className="font-body-bold">Or tap the height on the stem</Small>
+          <Small className="font-body-bold">{t('orTapTheHeightOnThe')}</Small>
           <StemHeights
             zone={current}
             signs={here}
@@ -90,7 +92,7 @@ export function PartPanel({ current, draft, actions, before, asked, last, blankH
       <WholeSide zone={current} photos={photosHere} onPhoto={onPhoto} />
       {!blankHere ? (
         <Button kind="quiet" onPress={blank}>
-          Clear: not inspected
+          {t('clearNotInspected')}
         </Button>
       ) : null}
     </>

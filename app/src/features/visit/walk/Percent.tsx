@@ -4,12 +4,13 @@ import { referenceCard } from '@dendrix/core/figures';
 import { Button } from '@/ui/button';
 import { Drawing } from '@/ui/drawing';
 import { Small, Strong } from '@/ui/text';
+import { t } from '@/words/walk';
 
 const CARD_SAYS: Record<CardKind, string> = {
-  'see-through': 'Share of sky visible through the crown. Ignore stem and limbs. Compare from two sides.',
-  dieback: 'Dead tips as a share of the crown’s outline, from the outside in. Dead wood low inside does not count.',
-  foliage: 'Affected foliage as a share of all foliage.',
-  cover: 'Covered bark as a share of the visible bark on this side.',
+  'see-through': t('shareOfSkyVisibleThroughThe'),
+  dieback: t('deadTipsAsAShareOf'),
+  foliage: t('affectedFoliageAsAShareOf'),
+  cover: t('coveredBarkAsAShareOf'),
 };
 const STEP = 5;
 const within = (percent: number) => Math.max(0, Math.min(100, percent));
@@ -31,17 +32,17 @@ export function Percent({ label, value, card, onChange }: Props) {
     <View className="gap-2">
       <Small className="font-body-bold">{label}</Small>
       <View className="flex-row items-center gap-3" role="group" aria-label={label}>
-        <Button label={`${label}: −5 percent`} onPress={() => step(-STEP)}>
+        <Button label={t('n5Percent', { label })} onPress={() => step(-STEP)}>
           −5
         </Button>
-        <Strong className="min-w-[64px] text-center text-[20px]">{value === undefined ? 'not recorded' : `${value}%`}</Strong>
-        <Button label={`${label}: +5 percent`} onPress={() => step(STEP)}>
+        <Strong className="min-w-[64px] text-center text-[20px]">{value === undefined ? t('notRecorded') : `${value}%`}</Strong>
+        <Button label={t('label5Percent', { label })} onPress={() => step(STEP)}>
           +5
         </Button>
       </View>
       {card ? (
         <>
-          <View role="radiogroup" aria-label={`${label}: reference cards`} className="flex-row gap-2">
+          <View role="radiogroup" aria-label={t('referenceCards', { label })} className="flex-row gap-2">
             {shown.map((percent) => {
               const on = percent === value;
               return (

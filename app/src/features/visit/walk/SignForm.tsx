@@ -15,9 +15,10 @@ import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { Small } from '@/ui/text';
 import { Percent } from './Percent';
+import { t } from '@/words/walk';
 
 const spoken = (word: string) => word.replaceAll('-', ' ');
-const NO_NUMBER = 'Enter a number, with or without a unit.';
+const NO_NUMBER = t('enterANumberWithOrWithout');
 
 interface Props {
   sign: Sign;
@@ -52,7 +53,7 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
     setTyped((now) => ({ ...now, [field]: text }));
     const n = Number(text.replace(',', '.'));
     const bad = text.trim() !== '' && !(Number.isFinite(n) && n >= 0 && n <= (signField(field).max ?? Infinity));
-    setProblems((now) => ({ ...now, [field]: bad ? 'Write a number.' : undefined }));
+    setProblems((now) => ({ ...now, [field]: bad ? t('writeANumber') : undefined }));
     put(field, text.trim() === '' || bad ? undefined : signField(field).is === 'count' ? Math.round(n) : n);
   };
   const tracked = before ? trackedField(before) : null;
@@ -74,13 +75,17 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
           {caution}
         </Remark>
       ))}
-      {sizeOnly && tracked === null ? <Small>No size was recorded last time. Describe the change in the note.</Small> : null}
+      {sizeOnly && tracked === null ? <Small>{t('noSizeWasRecordedLastTime')}</Small> : null}
       {fields.map(([field, spec]) => {
         const { is, label } = signField(field);
         const name = spec.label ? capital(spec.label) : label;
         const last = before?.[field];
         const lastWords =
-          typeof last !== 'number' ? undefined : `last time ${is === 'length' ? `${asTyped(field, last)} ${unitOf(field)}` : `${last}%`}`;
+          typeof last !== 'number'
+            ? undefined
+            : is === 'length'
+              ? t('lastTime', { asTyped: asTyped(field, last), unit: unitOf(field) })
+              : t('lastTimeLast', { last });
         switch (is) {
           case 'word': {
             const held = seen[field];
@@ -149,15 +154,15 @@ export function SignForm({ sign, zone, begun, before, sizeOnly = false, onAdd }:
         ) : null}
         <PhotoPicker zone={zone} sign={sign.id} of={sign.label.toLowerCase()} onPhoto={(photo) => setPhotos((now) => [...now, photo])} />
       </View>
-      <Field label="Note" value={seen.note ?? ''} onChangeText={(note) => put('note', note === '' ? undefined : note)} />
-      {sizeOnly || sign.lookAlikes.length === 0 ? null : <Small>Do not confuse with: {sign.lookAlikes.join(', ')}.</Small>}
-      {sizeOnly || sign.checkNext.length === 0 ? null : <Small>Next: {sign.checkNext.join(' ')}</Small>}
+      <Field label={t('note')} value={seen.note ?? ''} onChangeText={(note) => put('note', note === '' ? undefined : note)} />
+      {sizeOnly || sign.lookAlikes.length === 0 ? null : <Small>{t('doNotConfuseWith', { lookAlikes: sign.lookAlikes.join(', ') })}</Small>}
+      {sizeOnly || sign.checkNext.length === 0 ? null : <Small>{t('next', { checkNext: sign.checkNext.join(' ') })}</Small>}
       <Button
         kind="next"
         disabled={Object.values(problems).some((p) => p !== undefined)}
         onPress={() => onAdd(photos.length > 0 ? { ...seen, photos: [...(seen.photos ?? []), ...photos.map((p) => p.id)] } : seen, photos)}
       >
-        {sizeOnly ? `Record the new size` : `Record ${sign.label.toLowerCase()}`}
+        {sizeOnly ? t('recordTheNewSize') : t('record', { label: sign.label.toLowerCase() })}
       </Button>
     </View>
   );

@@ -13,6 +13,7 @@ import { useDialog } from '@/ui/dialog';
 import { Field } from '@/ui/field';
 import { Heading, Small, Strong } from '@/ui/text';
 import { SignForm } from './SignForm';
+import { t } from '@/words/walk';
 
 /** A sign being marked: where, and what is known of it already. */
 export interface Marking {
@@ -78,14 +79,14 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
         ref={dialog}
         role="dialog"
         aria-modal
-        aria-label={`A sign, ${zoneWords(zone)}`}
+        aria-label={t('aSign', { zone: zoneWords(zone) })}
         className="max-h-[88%] w-full max-w-[640px] self-center rounded-t-lg border-2 border-b-0 border-ink bg-paper"
       >
         {/* The way out stays in view however long the list is. */}
         <View className="px-4 pt-4">
           <View className="flex-row items-center justify-between gap-3">
             <Heading className="flex-shrink">
-              {sign ? (larger ? `${sign.label}: how large now?` : sign.label) : `Add a sign: ${zoneWords(zone)}`}
+              {sign ? (larger ? t('howLargeNow', { label: sign.label }) : sign.label) : t('addASignZone', { zone: zoneWords(zone) })}
             </Heading>
             <Button
               onPress={
@@ -97,21 +98,22 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
                   : onClose
               }
             >
-              {sign && !larger ? 'Back' : 'Close'}
+              {sign && !larger ? t('back') : t('close')}
             </Button>
           </View>
         </View>
         <ScrollView contentContainerClassName="gap-3 p-4 pb-8" keyboardShouldPersistTaps="handled">
           {sign && again === undefined && alike.length > 0 ? (
             <View className="gap-3">
-              <Small>There is already a sign like this here. Is this the same one?</Small>
+              <Small>{t('thereIsAlreadyASignLike')}</Small>
               {alike.map(({ day, sign: earlier }) => (
-                <Button
-                  key={earlier.key}
-                  onPress={() => setAgain(earlier)}
-                >{`The one of ${dayWords(day)}${signWords(earlier, units) ? `: ${signWords(earlier, units)}` : ''}`}</Button>
+                <Button key={earlier.key} onPress={() => setAgain(earlier)}>
+                  {signWords(earlier, units)
+                    ? t('theOneOf', { day: dayWords(day), sign: signWords(earlier, units) })
+                    : t('theOneOfDay', { day: dayWords(day) })}
+                </Button>
               ))}
-              <Button onPress={() => setAgain(null)}>A new one</Button>
+              <Button onPress={() => setAgain(null)}>{t('aNewOne')}</Button>
             </View>
           ) : sign ? (
             <SignForm
@@ -133,14 +135,14 @@ export function SignSheet({ zone, height, larger, taxon, known, onAdd, onClose }
             />
           ) : (
             <>
-              <Field label="Find a sign" value={typed} onChangeText={setTyped} autoCapitalize="none" />
-              {shownUsual.length > 0 ? <Small className="font-body-bold">Signs of what {taxon?.split(' ')[0]} is known for</Small> : null}
-              {shownUsual.map(row)}
-              {shownUsual.length > 0 && shownOthers.length > 0 ? <Small className="font-body-bold">Others</Small> : null}
-              {shownOthers.map(row)}
-              {shownUsual.length + shownOthers.length === 0 ? (
-                <Small>No sign found. Try another side or fewer letters. If none fits, use the note.</Small>
+              <Field label={t('findASign')} value={typed} onChangeText={setTyped} autoCapitalize="none" />
+              {shownUsual.length > 0 ? (
+                <Small className="font-body-bold">{t('signsOfWhatIsKnownFor', { split: taxon?.split(' ')[0] ?? '' })}</Small>
               ) : null}
+              {shownUsual.map(row)}
+              {shownUsual.length > 0 && shownOthers.length > 0 ? <Small className="font-body-bold">{t('others')}</Small> : null}
+              {shownOthers.map(row)}
+              {shownUsual.length + shownOthers.length === 0 ? <Small>{t('noSignFoundTryAnotherSide')}</Small> : null}
             </>
           )}
         </ScrollView>

@@ -6,8 +6,9 @@ import { Card, Remark } from '@/ui/surface';
 import { Heading, Small, Strong } from '@/ui/text';
 import type { Devices } from '../measure/devices';
 import { Drill } from './Drill';
+import { t } from '@/words/walk';
 
-export const SOUND_LABELS: Record<Sounding['sound'], string> = { clear: 'Clear', dull: 'Dull', drum: 'Hollow (drum)' };
+export const SOUND_LABELS: Record<Sounding['sound'], string> = { clear: t('clear'), dull: t('dull'), drum: t('hollowDrum') };
 
 interface Props {
   zone: Zone | null;
@@ -31,22 +32,20 @@ export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, 
   const left = STEM_SIDES.filter((side) => !sounding.some((s) => s.zone === side));
   return (
     <Card className="gap-3">
-      <Heading>Sounding test</Heading>
+      <Heading>{t('soundingTest')}</Heading>
       {zone?.startsWith('stem-') || zone === 'collar' ? (
         <>
           <Choice
-            label={`How the ${zone === 'collar' ? 'root collar' : `${sideWords(zone)} side`} rings`}
+            label={zone === 'collar' ? t('howTheRootCollarRings') : t('howTheSideRings', { side: sideWords(zone) })}
             options={SOUNDS.map((value) => ({ value, words: SOUND_LABELS[value] }))}
             value={rung?.sound ?? null}
             onChange={(sound) => onSound(zone, sound)}
           />
-          {rung ? <Button onPress={() => onClear(zone)}>Delete this result</Button> : null}
-          {rung && rung.sound !== 'clear' ? (
-            <Remark mood="caution">There is little solid wood behind the bark here. Tap above it, below it and on both sides.</Remark>
-          ) : null}
+          {rung ? <Button onPress={() => onClear(zone)}>{t('deleteThisResult')}</Button> : null}
+          {rung && rung.sound !== 'clear' ? <Remark mood="caution">{t('thereIsLittleSolidWoodBehind')}</Remark> : null}
         </>
       ) : (
-        <Small>Choose a stem side or the root collar. Tap it with a mallet.</Small>
+        <Small>{t('chooseAStemSideOrThe')}</Small>
       )}
       {hints.map((hint) => (
         <Small key={hint} className="text-ink">
@@ -54,8 +53,7 @@ export function Sounded({ zone, sounding, drillings, onSound, onClear, onDrill, 
         </Small>
       ))}
       <Small role="status">
-        <Strong className="text-[14px]">{8 - left.length} of 8 sides sounded.</Strong> A clear sound does not prove the stem is solid. It
-        tests the outer wood only.
+        <Strong className="text-[14px]">{t('of8SidesSounded', { value: 8 - left.length })}</Strong> {t('aClearSoundDoesNotProve')}
       </Small>
       <Drill zone={zone} drillings={drillings} onChange={onDrill} devices={devices} suspected={suspected} dbh={dbh} />
     </Card>

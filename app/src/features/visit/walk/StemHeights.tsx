@@ -8,25 +8,26 @@ import { fromMetres, type UnitSystem } from '@dendrix/core/units';
 import { library } from '@/features/shell/library';
 import { useUnits } from '@/features/shell/settings';
 import { useTheme } from '@/ui/theme';
+import { t } from '@/words/walk';
 
 const WIDTH = 320;
 const BAND = 48;
 
 /** Bands of the stem from the ground up, m, with the height that is written down for a tap in each. */
 export const HEIGHT_BANDS = [
-  { from: 0, to: 0.3, at: 0.2, words: 'at the foot' },
-  { from: 0.3, to: 1, at: 0.7, words: 'knee to hip' },
-  { from: 1, to: 2, at: 1.5, words: 'breast to head' },
-  { from: 2, to: 4, at: 3, words: 'out of reach' },
-  { from: 4, to: Infinity, at: 6, words: 'high up' },
+  { from: 0, to: 0.3, at: 0.2, words: t('atTheFoot') },
+  { from: 0.3, to: 1, at: 0.7, words: t('kneeToHip') },
+  { from: 1, to: 2, at: 1.5, words: t('breastToHead') },
+  { from: 2, to: 4, at: 3, words: t('outOfReach') },
+  { from: 4, to: Infinity, at: 6, words: t('highUp') },
 ] as const;
 
 /** "2 to 4 m", "above 13 ft": limits of a band, feet whole. */
 function spanWords({ from, to }: (typeof HEIGHT_BANDS)[number], units: UnitSystem): string {
   const at = (m: number) => (units === 'feet' ? Math.round(fromMetres(m, 'ft')) : m);
   const unit = units === 'feet' ? 'ft' : 'm';
-  if (from === 0) return `below ${at(to)} ${unit}`;
-  return to === Infinity ? `above ${at(from)} ${unit}` : `${at(from)} to ${at(to)} ${unit}`;
+  if (from === 0) return t('below', { at: at(to), unit });
+  return to === Infinity ? t('above', { at: at(from), unit }) : t('to', { at: at(from), at2: at(to), unit });
 }
 
 const LINE = 15;
@@ -65,7 +66,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
         height="100%"
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="group"
-        aria-label={`The ${sideWords(zone)} side from the ground up`}
+        aria-label={t('theSideFromTheGroundUp', { side: sideWords(zone) })}
       >
         <Path
           d={`M112 ${HEIGHT - 6}C128 ${HEIGHT - 10} 136 ${HEIGHT - 30} 138 ${HEIGHT - 60}L142 2H178L182 ${HEIGHT - 60}C184 ${HEIGHT - 30} 192 ${HEIGHT - 10} 208 ${HEIGHT - 6}Z`}
@@ -81,7 +82,7 @@ export function StemHeights({ zone, signs, before, onPick }: Props) {
               key={band.words}
               role="button"
               tabIndex={0}
-              aria-label={`A sign ${band.words}, ${spanWords(band, units)}`}
+              aria-label={t('aSignWordsSpan', { words: band.words, span: spanWords(band, units) })}
               style={{ cursor: 'pointer' }}
               onClick={() => onPick(band.at)}
               onKeyDown={(event: KeyboardEvent<SVGGElement>) => {

@@ -5,18 +5,19 @@ import { markOn, planLabel, planSectors, PLAN_SIZE } from '@dendrix/core/figures
 import type { Zone } from '@dendrix/core/knowledge';
 import { zoneWords } from '@dendrix/core/words';
 import { useTheme } from '@/ui/theme';
+import { t } from '@/words/walk';
 
 const MID = PLAN_SIZE / 2;
 
 export type ZoneState = 'blank' | 'clear' | 'sign' | 'blocked' | 'known';
 const STATE_WORDS: Record<ZoneState, string> = {
-  blank: 'not inspected',
-  clear: 'inspected, nothing found',
-  sign: 'a sign here',
-  blocked: 'could not be reached',
-  known: 'a known defect, not answered yet',
+  blank: t('notInspected'),
+  clear: t('inspectedNothingFound'),
+  sign: t('aSignHere'),
+  blocked: t('couldNotBeReached'),
+  known: t('aKnownDefectNotAnsweredYet'),
 };
-const SOUND_WORDS: Record<Sounding['sound'], string> = { clear: 'rings clear', dull: 'rings dull', drum: 'rings like a drum' };
+const SOUND_WORDS: Record<Sounding['sound'], string> = { clear: t('ringsClear'), dull: t('ringsDull'), drum: t('ringsLikeADrum') };
 
 interface Props {
   states: ReadonlyMap<Zone, ZoneState>;
@@ -33,13 +34,7 @@ interface Props {
 export function WalkRound({ states, signs, sounding = [], waiting = [], current, onPick, size = PLAN_SIZE }: Props) {
   const { palette: p } = useTheme();
   return (
-    <Svg
-      width={size}
-      height={size}
-      viewBox={`0 0 ${PLAN_SIZE} ${PLAN_SIZE}`}
-      role="group"
-      aria-label="Plan of the stem from above, north up"
-    >
+    <Svg width={size} height={size} viewBox={`0 0 ${PLAN_SIZE} ${PLAN_SIZE}`} role="group" aria-label={t('planOfTheStemFromAbove')}>
       <Defs>
         <Pattern id="hatch" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <Rect width={7} height={7} fill={p.lichenWash} />

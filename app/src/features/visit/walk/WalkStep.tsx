@@ -23,6 +23,7 @@ import { Sounded } from './Sounded';
 import { zoneStates } from './states';
 import { useWalk } from './useWalk';
 import { WalkRound } from './WalkRound';
+import { t } from '@/words/walk';
 
 interface Props {
   draft: VisitDraft;
@@ -76,15 +77,19 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
           className={`min-h-[48px] justify-center rounded-full border px-4 ${current === 'surroundings' ? 'border-oxide' : 'border-ink'}`}
         >
           <Small className="text-ink">
-            The surroundings:{' '}
-            {states.get('surroundings') === 'blank' ? 'not inspected' : states.get('surroundings') === 'sign' ? 'a sign' : 'inspected'}
+            {states.get('surroundings') === 'blank'
+              ? t('theSurroundingsNotInspected')
+              : states.get('surroundings') === 'sign'
+                ? t('theSurroundingsASign')
+                : t('theSurroundingsInspected')}
           </Small>
         </Pressable>
         <Small>
-          {sides} of 8 sides inspected. Hatched: inspected, nothing found. White: not inspected.
           {waiting.length > 0
-            ? ` ${waiting.length === 1 ? '1 known defect needs' : `${waiting.length} known defects need`} an answer.`
-            : ''}
+            ? waiting.length === 1
+              ? t('of8SidesInspectedHatchedInspected', { sides })
+              : t('sidesOf8SidesInspectedHatched', { sides, waiting: waiting.length })
+            : t('of8SidesInspectedHatchedInspected2', { sides })}
         </Small>
       </View>
       <View className="min-w-0 flex-1 gap-3">
@@ -105,8 +110,8 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
           />
         ) : (
           <>
-            <Heading>Walk-round complete</Heading>
-            <Body>Every zone is inspected or marked out of reach. Tap a zone to change it.</Body>
+            <Heading>{t('walkRoundComplete')}</Heading>
+            <Body>{t('everyZoneIsInspectedOrMarked')}</Body>
           </>
         )}
         <Sounded
@@ -132,7 +137,7 @@ export function WalkStep({ draft, look, change, last, known, tree, taxon, dbh, o
         />
         {draft.signs.length > 0 ? (
           <View className="gap-1">
-            <Strong>Signs so far</Strong>
+            <Strong>{t('signsSoFar')}</Strong>
             {draft.signs.map((sign) => (
               <Small key={sign.key} className="text-ink">
                 {signLabel(library, sign.id)}, {zoneWords(sign.zone)} {signWords(sign, units)}

@@ -7,6 +7,7 @@ import type { VisitDraft } from '@/offline/draft';
 import { dropPicture } from '@/offline/pictures';
 import type { ChangeDraft } from '../useDraft';
 import { answerTo, unanswered } from './known';
+import { t } from '@/words/walk';
 
 interface Walk {
   draft: VisitDraft;
@@ -35,7 +36,7 @@ export function useWalk({ draft, change, look, known, current, pick }: Walk) {
     if (!current) return;
     change((now) => ({
       looked: now.looked.filter((zone) => zone !== current),
-      blocked: [...now.blocked.filter((b) => b.zone !== current), { zone: current, why: 'wall, hedge or traffic' }],
+      blocked: [...now.blocked.filter((b) => b.zone !== current), { zone: current, why: t('wallHedgeOrTraffic') }],
     }));
     pick(null);
   };

@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/data';
+
+export const t = catalogue('data', { en });

@@ -1,0 +1,16 @@
+export default {
+  entry: 'Entry',
+  aVisitToThisTreeIs: 'A visit to this tree is in progress on this device. Submit or delete it before you amend another.',
+  anotherVisitToThisTreeIs: 'Another visit to this tree is in progress on this device. Submit or delete it first.',
+  damagedItCannotBeUploadedKeep: 'Damaged: it cannot be uploaded. Keep a copy, then delete it.',
+  newTree: 'New tree {tag}',
+  picture: 'Picture: {words}',
+  signInFirstYourEntriesAre: 'Sign in first. Your entries are saved on this device.',
+  textareaInputNotTypeCheckboxType: 'textarea, input:not([type=checkbox], [type=radio], [type=file])',
+  theClockOfThisDeviceIs: 'The clock of this device is {about} fast. Set its date and time before you start a visit.',
+  theClockOfThisDeviceIs2: 'The clock of this device is {about} slow. Set its date and time before you start a visit.',
+  thisAreaHasMoreThanTrees: 'This area has more than {largestArea} trees. Zoom in to choose a smaller area.',
+  thisVisitIsFromAnOlder: 'This visit is from an older app version and cannot be opened. Upload it again, or delete it.',
+  thisVisitIsOpenInAnother: 'This visit is open in another tab.',
+  thisVisitWasSentFromAnother: 'This visit was sent from another tab.',
+} as const;

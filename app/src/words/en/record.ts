@@ -1,0 +1,18 @@
+export default {
+  aColleagueOnThisDevice: 'a colleague on this device',
+  confirmedBy: ' · confirmed by {name}',
+  inspectedSignsMarks: '{percent}% inspected, {signs, plural, one {# sign} other {# signs}}, {observations} marks',
+  judgedFromTheWholeRecordWith: 'Judged from the whole record with library {judgedWith}.',
+  lastAssessed: 'last assessed {day}',
+  note: 'Note',
+  overturnedBy: ' · name changed by {name}',
+  questionedBy: ' · questioned by {name}',
+  reassessedWithTheFullRecord: 'Reassessed with the full record',
+  savedHereNotAcceptedByThe: 'saved here; not accepted by the server, see More',
+  savedHereNotUploadedYet: 'saved here, not uploaded yet',
+  seenBy: 'seen by {by}',
+  seenByAndMore: 'seen by {by} and {by2} more',
+  takenInFromTheTree: 'Taken in: {part} {label}, from the tree.',
+  takenInPickedUpBelowThe: 'Taken in: {part} {label}, picked up below the tree.',
+  waitingForReview: ' · waiting for review',
+} as const;

@@ -1,0 +1,18 @@
+export default {
+  aColleagueOnThisDevice: 'a colleague on this device',
+  aSign: 'a sign',
+  commentOn: 'Comment on {about}',
+  enterACommentFirst: 'Enter a comment first.',
+  notifySomeone: 'Notify someone',
+  post: 'Post: {about}',
+  post2: 'Post',
+  the: 'the {scale}',
+  theLabel: 'the {label}',
+  theName: 'the name',
+  theSignlabel: 'the {signLabel}',
+  thisTree: 'this tree',
+  to: ', {day} to {mentions} · {reached}',
+  toPeople: 'To {to, plural, one {# person} other {# people}}',
+  whoIsTold: 'Who is told',
+  wordOn: 'Word on {tag}',
+} as const;

@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/frame';
+
+export const t = catalogue('frame', { en });

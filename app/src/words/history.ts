@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/history';
+
+export const t = catalogue('history', { en });

@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/measure';
+
+export const t = catalogue('measure', { en });

@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/notices';
+
+export const t = catalogue('notices', { en });

@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/rounds';
+
+export const t = catalogue('rounds', { en });

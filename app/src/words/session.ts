@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/session';
+
+export const t = catalogue('session', { en });

@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/talk';
+
+export const t = catalogue('talk', { en });

@@ -1,0 +1,4 @@
+import { catalogue } from './catalogue';
+import en from './en/today';
+
+export const t = catalogue('today', { en });
