@@ -22,7 +22,7 @@ interface Asked {
 }
 
 const SCREENS: readonly { name: string; path: string; ready: (page: Page) => Promise<unknown> }[] = [
-  { name: 'Today', path: '/today', ready: (page) => page.getByRole('heading', { name: 'Today' }).waitFor() },
+  { name: 'Today', path: '/today', ready: (page) => page.getByRole('heading', { name: 'Today', exact: true }).waitFor() },
   {
     name: 'Which tree?',
     path: '/visit',

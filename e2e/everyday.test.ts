@@ -20,10 +20,10 @@ describe('without a signal', () => {
       (kept) => kept.filter((key) => key.startsWith('tree/')).length >= stops,
     );
     await page.reload();
-    await page.getByRole('heading', { name: 'Today' }).waitFor();
+    await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
     await page.context().setOffline(true);
     await page.reload();
-    await page.getByRole('heading', { name: 'Today' }).waitFor();
+    await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
     await page.getByText('Offline. Keep working: everything is saved on this device').waitFor();
     const start = page.getByRole('button', { name: /^Start a visit to/ }).first();
     const tag = ((await start.getAttribute('aria-label')) ?? '').replace('Start a visit to ', '');

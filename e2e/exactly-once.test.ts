@@ -104,7 +104,7 @@ it('every visit of two phones is kept once and under the right name, whatever br
     page.setDefaultTimeout(120_000);
     await page.goto(`${base}/today`);
     await page.getByRole('button', { name: new RegExp(`^Sign in as ${name}`) }).click();
-    await page.getByRole('heading', { name: 'Today' }).waitFor();
+    await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     accounts[name] = await page.evaluate(async () => ((await (await fetch('/api/v1/session')).json()) as { id: string }).id);
     const trees = await page.evaluate(async () =>

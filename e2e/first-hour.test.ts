@@ -279,7 +279,7 @@ describe('a town of its own', () => {
     await ada.getByRole('button', { name: 'Done' }).click();
     await ada.goto(`${base}/set-up`);
     await ada.getByRole('button', { name: 'Finish setup' }).click();
-    await ada.getByRole('heading', { name: 'Today' }).waitFor();
+    await ada.getByRole('heading', { name: 'Today', exact: true }).waitFor();
     await ada.getByText(/summer in Elmwick/).waitFor();
 
     const phone = await open('phone');
@@ -287,7 +287,7 @@ describe('a town of its own', () => {
     await phone.getByLabel('Name', { exact: true }).fill('ada');
     await phone.getByLabel('Password', { exact: true }).fill(PASSWORD);
     await phone.getByRole('button', { name: 'Sign in' }).click();
-    await phone.getByRole('heading', { name: 'Today' }).waitFor();
+    await phone.getByRole('heading', { name: 'Today', exact: true }).waitFor();
     const [tree] = await sequelize.query<{ id: string }>("SELECT id FROM trees WHERE tag = 'E 001'", { type: QueryTypes.SELECT });
     await phone.goto(`${base}/visit/${tree?.id}`);
     await goIn(phone);
@@ -306,7 +306,7 @@ describe('a town of its own', () => {
 
     const ben = await open('wide');
     await join_(ben, new URL(address).pathname);
-    await ben.getByRole('heading', { name: 'Today' }).waitFor();
+    await ben.getByRole('heading', { name: 'Today', exact: true }).waitFor();
     await ben.goto(`${base}/review`);
     await ben.getByRole('link', { name: /^Review E 001 / }).click();
     await ben.getByText('Your own answer first').waitFor();
@@ -332,7 +332,7 @@ describe('a town of its own', () => {
     await lost.getByLabel('Name', { exact: true }).fill('ben');
     await lost.getByLabel('Password', { exact: true }).fill(PASSWORD);
     await lost.getByRole('button', { name: 'Sign in' }).click();
-    await lost.getByRole('heading', { name: 'Today' }).waitFor();
+    await lost.getByRole('heading', { name: 'Today', exact: true }).waitFor();
     await lost.waitForTimeout(3000);
     const holds = () =>
       lost.evaluate(async () => ({

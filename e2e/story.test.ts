@@ -121,7 +121,7 @@ describe('the whole way, on a phone and on a wide screen', () => {
     await page.getByText('Corrected in review').waitFor();
     await page.getByRole('button', { name: /^Name history/ }).click();
     expect(await page.getByText('Platanus × acerifolia').count()).toBeGreaterThan(0);
-    await page.getByText(/overturned by Tomas Wellbrook: The buds in the picture sit in pairs/).waitFor();
+    await page.getByText(/name changed by Tomas Wellbrook: The buds in the picture sit in pairs/).waitFor();
     await page.getByRole('img', { name: /^Rings, one a visit/ }).waitFor();
   });
 });

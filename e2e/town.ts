@@ -105,7 +105,7 @@ export async function startTown(): Promise<Town> {
 export async function signIn(page: Page, town: Town, name: string): Promise<void> {
   await page.goto(`${town.base}/today`);
   await page.getByRole('button', { name: new RegExp(`^Sign in as ${name}`) }).click();
-  await page.getByRole('heading', { name: 'Today' }).waitFor();
+  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
 }
 
 /** The town of a test file: started before its tests, stopped after them. */

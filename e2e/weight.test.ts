@@ -12,10 +12,12 @@ const named = (begins: string) => chunks.filter((name) => name.startsWith(begins
 
 /** Compressed, thousands of bytes. */
 const BUDGET = {
-  beforeToday: 270,
+  // The catalogue and its library are 6.5 of these.
+  beforeToday: 280,
   leading: 20,
   answers: 80,
-  shared: 200,
+  // Texts of several screens are 17 of these.
+  shared: 225,
   library: 260,
   font: 30,
   map: 330,

@@ -11,19 +11,19 @@ const ROOMS = ['app/src', 'core/words', 'core/problem', 'core/sheet', 'server', 
 const LEFT: Readonly<Record<string, number>> = {
   'is-no': 6,
   leave: 3,
-  archaic: 29,
+  archaic: 23,
   nobody: 40,
-  idiom: 6,
+  idiom: 4,
   kind: 31,
   stand: 1,
   'what-headless': 29,
   'who-headless': 3,
   'app-verbs': 12,
-  look: 9,
+  look: 8,
   beneath: 2,
   foot: 4,
   trade: 18,
-  court: 6,
+  court: 5,
   judge: 14,
   picture: 17,
   send: 2,
@@ -46,7 +46,8 @@ function textsOfCode(path: string): string[] {
   const walk = (node: ts.Node): void => {
     if (ts.isImportDeclaration(node) || ts.isExportDeclaration(node)) return;
     if (ts.isJsxAttribute(node) && node.name.getText() === 'className') return;
-    if (ts.isStringLiteralLike(node)) texts.push(node.text);
+    // A place in a message of the catalogue is a value, and what a plural counts by is none of its words.
+    if (ts.isStringLiteralLike(node)) texts.push(node.text.replace(/\{\w+\}/g, 'N').replace(/\{\w+, plural,/g, '{'));
     else if (ts.isTemplateExpression(node))
       texts.push(node.head.text + node.templateSpans.map(({ literal }) => `N${literal.text}`).join(''));
     else if (ts.isJsxText(node)) texts.push(node.text.replace(/\s+/g, ' ').trim());

@@ -55,11 +55,11 @@ it('waits while a visit is being made, changes at the next quiet moment, and not
   await page.getByLabel('Name', { exact: true }).fill('crew');
   await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await page.getByRole('heading', { name: 'Today' }).waitFor();
+  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
   await page.evaluate(() => navigator.serviceWorker.ready);
   // The second time the page comes from the worker, as on a phone every day.
   await page.reload();
-  await page.getByRole('heading', { name: 'Today' }).waitFor();
+  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
 
   await page.goto(`${service.base}/visit/${tree}`);

@@ -38,7 +38,7 @@ it('a visit that waits when the session ends goes out under the name of whose it
   await page.goto(`${town.base}/today`);
   await page.getByText('1 waiting to upload').waitFor();
   await page.getByRole('button', { name: /^Sign in as Adaeze/ }).click();
-  await page.getByRole('heading', { name: 'Today' }).waitFor();
+  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
   await page.goto(`${town.base}/more`);
   await page.getByText('A colleague made this. It uploads when they sign in on this device.').waitFor();
   await page.getByRole('button', { name: 'Upload now' }).click();

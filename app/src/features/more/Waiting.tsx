@@ -28,7 +28,7 @@ export function WaitingList() {
       {shown.map((parcel) => (
         <ParcelCard key={parcel.id} parcel={parcel} all={parcels} mine={parcel.owner === '' || parcel.owner === account?.id} />
       ))}
-      {pictures > 0 ? <Small>{pictures > 1 ? t('picturesAmongIt', { pictures }) : t('pictureAmongIt', { pictures })}</Small> : null}
+      {pictures > 0 ? <Small>{t('photosIncluded', { pictures })}</Small> : null}
       {parcels.length > 0 ? (
         <Button onPress={() => void send(true)} disabled={!online}>
           {online ? t('uploadNow') : t('offline')}

@@ -71,7 +71,7 @@ describe('rounds', () => {
     expect(screen.getByText(/0 of 1 seen\. 08:00 to about 08:21, 340 m on foot\./)).toBeTruthy();
     expect(screen.getByText('08:12')).toBeTruthy();
     expect(screen.getByRole('link', { name: /^Stop 1: tree Q 0417 Saltmarket Row/ })).toBeTruthy();
-    expect(screen.getByText(/not at hand: mallet/)).toBeTruthy();
+    expect(screen.getByText(/tools missing: mallet/)).toBeTruthy();
     expect(screen.getByText(/^Shows form, bark/)).toBeTruthy();
     expect(screen.getByText('Planned by Perrin Oakes.')).toBeTruthy();
     // Another is planned only where somebody asks for it.

@@ -31,7 +31,7 @@ export default {
   onlyReviewersAndCoordinatorsCanSee: 'Only reviewers and coordinators can see agreement between inspectors.',
   previewTheEffect: 'Preview the effect',
   readTwice: '{items} read twice',
-  readTwiceOfThemTooSeldom: '{items} read twice, {items2} of them too seldom to tell much',
+  readTwiceOfThemTooSeldom: '{items} read twice, {items2} of them too rarely to tell much',
   readingsOfVisits: '{readings} readings of {visits} visits.',
   reliable: '. Reliable.',
   signs: 'Signs',

@@ -2,7 +2,7 @@ export default {
   aFootAnInch: 'A foot an inch',
   oneMarkSeenForSureThat: 'One mark seen for sure that no other tree on the district’s list shows, and nothing against the name.',
   threeLinesOfEvidenceEachSpeak:
-    'Three lines of evidence each speak for the name, none against it, and every look-alike is ten times less likely.',
+    'Three lines of evidence each support the name. None is against it. Every similar species is ten times less likely.',
   oneDecisiveMark: 'One decisive mark',
   threeLinesNoneAgainst: 'Three lines, none against',
   aColleagueMadeThisItUploads: 'A colleague made this. It uploads when they sign in on this device.',
@@ -68,8 +68,7 @@ export default {
   ownAssessmentFirstInReview: 'Own assessment first in review',
   people: 'People',
   pickedByTheCoordinator: 'Picked by the coordinator.',
-  pictureAmongIt: '{pictures} picture among it.',
-  picturesAmongIt: '{pictures} pictures among it.',
+  photosIncluded: '{pictures, plural, one {# photo} other {# photos}} included.',
   practice: 'Practice',
   practiceProfile: 'Practice profile',
   remove: 'Remove {name}',

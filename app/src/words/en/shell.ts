@@ -7,7 +7,7 @@ export default {
   findATreeByItsTag: 'Find a tree by its tag',
   inReviewConfirm: 'In review: confirm',
   inReviewNextVisit: 'In review: next visit',
-  inReviewOverturn: 'In review: overturn',
+  inReviewOverturn: 'In review: change name',
   inReviewQuestion: 'In review: question',
   inReviewVisitBefore: 'In review: visit before',
   keys: 'Keys',
