@@ -31,9 +31,12 @@ const NO_TEXT = {
     // A word in small letters, a code, a class, an address, a path, a colour.
     '^\\S*$(?<!^[A-Z][a-z]+…?)',
     '^[\\s\\d\\W]*$',
-    '^(-?[a-z]+(-[\\w/.]+|-?\\[.+\\])*(:[^ ]+)?( |$))+$',
+    // Class names outside className: each has a hyphen, a bracket or a colon, or is one of the few that have none.
+    '^((flex|grow|shrink|absolute|relative|hidden|underline|italic|uppercase|[a-z]+[-:\\[]\\S+|-[a-z]+-\\S+)( |$))+$',
     '^M[\\dMLHVCSQTAZa-z .-]+$',
     '^xMidYMid ',
+    // Stored codes of two words, a geometry type, a name of the demonstration's map, the tree drawn at the door.
+    '^(not seen|kept here|cannot tell|as the device|Polygon|Old Basin|Celtis occidentalis)$',
   ],
   ignoreNames: [
     { regex: { pattern: '[cC]lass(Name)?$' } },
@@ -41,7 +44,7 @@ const NO_TEXT = {
   ],
   ignoreFunctions: [
     ...['Error', 'Worker', 'require', 't', 'console.*', '*.includes', '*.split', '*.join', '*.getItem', '*.setItem'],
-    ...['*.addEventListener', '*.querySelector', '*.matchMedia', 'globalThis.matchMedia'],
+    ...['*.addEventListener', '*.querySelector', '*.matchMedia', 'globalThis.matchMedia', '*.querySelectorAll', 'DOMException'],
   ],
 };
 

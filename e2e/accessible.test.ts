@@ -52,7 +52,7 @@ const SCREENS: readonly [path: string, title: RegExp][] = [
   ['/agreement', /^Agreement/],
   ['/round', /^Rounds/],
   ['/access', /^Your access/],
-  ['/set-up', /^Setting up/],
+  ['/set-up', /^Set up/],
   ['/people', /^People/],
   ['/tree/TREE', /./],
 ];

@@ -153,7 +153,7 @@ describe('a walk-round on a phone without a signal', () => {
     expect(kept.thumbnail).toEqual([360, 270]);
 
     await page.reload();
-    await page.getByText('One thing gets worse').waitFor();
+    await page.getByText('1 finding is getting worse').waitFor();
     await page.getByRole('button', { name: /^Photos/ }).click();
     await page.getByRole('button', { name: /^Open photo: Cavity/ }).click();
     await page.getByText(/Time from the photo file; taken at 45\.62/).waitFor();

@@ -151,15 +151,15 @@ describe('a town of its own', () => {
   it('the administrator comes in by the link, and sets the town up', async () => {
     ada = await open('wide');
     await join_(ada, link);
-    await ada.getByRole('heading', { name: 'Setting up' }).waitFor();
+    await ada.getByRole('heading', { name: 'Set up' }).waitFor();
     expect(await ada.getByText(/Demonstration/).count()).toBe(0);
 
-    await ada.getByLabel('Whose map it is').fill('Survey of Elmwick, open licence');
+    await ada.getByLabel('Source of the map').fill('Survey of Elmwick, open licence');
     await ada.getByLabel('Map file').setInputFiles(file('streets.geojson', PLAN, 'application/geo+json'));
     await ada.getByText('3 streets, 1 park, 0 waters, 0 houses').waitFor();
     await ada.getByText(/Passed over: 1/).waitFor();
     await ada.getByLabel('Outline file').setInputFiles(file('outline.geojson', OUTLINE, 'application/geo+json'));
-    await ada.getByText('One area. Trees that stand in it belong to Elmwick.').waitFor();
+    await ada.getByText('One area. Trees inside belong to Elmwick.').waitFor();
     await ada.getByLabel(/^Hardiness zone/).fill('7b');
     await ada.getByRole('button', { name: 'Save', exact: true }).click();
     await ada.getByText('Saved.').waitFor();
@@ -169,7 +169,7 @@ describe('a town of its own', () => {
     await ada.getByText('line 4, Arbor magica: no species in the library has this name').waitFor();
     await ada.getByRole('button', { name: 'Save lists' }).click();
     await ada.getByRole('button', { name: 'Save lists' }).waitFor({ state: 'detached' });
-    await ada.getByText('The first hour: 4 of 6 done', { exact: false }).waitFor();
+    await ada.getByText('4 of 6 steps done', { exact: false }).waitFor();
   });
 
   it('the tree list comes in, and stands on the town’s own map', async () => {

@@ -49,7 +49,7 @@ it('what one says through one server appears on the other’s screen without a r
   await desk.getByText('Jory Penhallow is at this tree now').waitFor({ state: 'detached' });
 
   const open = async (page: Page) => {
-    const talk = page.getByRole('button', { name: /^Talk/ });
+    const talk = page.getByRole('button', { name: /^Comments/ });
     if ((await talk.getAttribute('aria-expanded')) === 'false') await talk.click();
   };
   await open(desk);
@@ -214,14 +214,14 @@ it('agreement is told of marks and never of people, and the town’s own errors 
   const desk = await town.wide();
   await signIn(desk, town, 'Ines Corvath');
   await desk.goto(`${town.base}/agreement`);
-  await desk.getByText('Marks of identification').waitFor();
+  await desk.getByText('ID features').waitFor();
   const page = await desk.locator('body').innerText();
   for (const name of ['Jory', 'Luk Vargas', 'Adaeze']) expect(page).not.toContain(name);
   await desk.getByRole('button', { name: 'Preview the effect' }).click();
-  await desk.getByText(/^On \d+ trees whose names are settled/).waitFor();
-  await desk.getByRole('button', { name: 'Switch it on' }).click();
+  await desk.getByText(/^Tested on \d+ trees with a confirmed name/).waitFor();
+  await desk.getByRole('button', { name: 'Turn on' }).click();
   await desk.getByText(/^On since/).waitFor();
-  await desk.getByRole('button', { name: 'Switch it off' }).click();
+  await desk.getByRole('button', { name: 'Turn off' }).click();
   await desk.getByText(/^Off: every feature/).waitFor();
 });
 
@@ -234,7 +234,7 @@ it('a tree is held against the chain from its page; what was altered in the data
     await phone.getByRole('button', { name: /^Check record integrity/ }).click();
   };
   await look();
-  await phone.getByText(/^All \d+ rows of this tree are as/).waitFor();
+  await phone.getByText(/^All \d+ rows of this tree match/).waitFor();
   await town.sequelize.query('UPDATE visits SET day = day - INTERVAL 1 DAY WHERE tree_id = ? LIMIT 1', { replacements: [tree.id] });
   await look();
   await phone.getByText(/^row altered: visits\//).waitFor();

@@ -171,7 +171,7 @@ export async function answer(page: Page, line: string, mark: string, state: RegE
   await page.getByRole('button', { name: 'Cannot see it' }).waitFor();
   if (await chip.count()) await chip.first().click();
   const drawn = page.getByRole('radio', { name: state });
-  const more = page.getByRole('button', { name: 'More kinds' });
+  const more = page.getByRole('button', { name: 'More options' });
   if (!(await drawn.count()) && (await more.count())) await more.click();
   await drawn.first().click();
   await page.getByRole('radiogroup', { name: 'How sure' }).waitFor();

@@ -58,7 +58,7 @@ export function holdLibrary(library: Library): Library {
 
 /** The library that was brought. @throws Error where a screen was loaded before it */
 export function heldLibrary(): Library {
-  if (!held) throw new Error(t('theLibraryIsBroughtBeforeAny'));
+  if (!held) throw new Error('The library is brought before any screen that asks for it.');
   return held;
 }
 

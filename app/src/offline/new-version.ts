@@ -1,6 +1,5 @@
 import { waiting } from './outbox';
 import { isNewerHere } from './service-worker';
-import { t } from '@/words/offline';
 
 // A service that was upgraded puts the new application on the device beside the one that is open. The open one goes on, so that nobody is
 // disturbed in the middle of a visit, and is changed for the new one at the first quiet moment.
@@ -28,7 +27,9 @@ const now = async (): Promise<Moment> => ({
   busy:
     document.querySelector(':is(input, textarea, select):focus, [role="dialog"]') !== null ||
     // A form half filled in is not kept anywhere, wherever the focus is.
-    [...document.querySelectorAll<HTMLInputElement>(t('textareaInputNotTypeCheckboxType'))].some(({ value }) => value !== ''),
+    [...document.querySelectorAll<HTMLInputElement>('textarea, input:not([type=checkbox], [type=radio], [type=file])')].some(
+      ({ value }) => value !== '',
+    ),
 });
 
 /**

@@ -121,7 +121,7 @@ function Group({ title, items }: { title: string; items: readonly Item[] }) {
       title={title}
       says={
         told < items.length
-          ? t('readTwiceOfThemTooSeldom', { items: items.length, items2: items.length - told })
+          ? t('readTwiceSomeTooRarely', { items: items.length, tooFew: items.length - told })
           : t('readTwice', { items: items.length })
       }
       open
@@ -141,8 +141,22 @@ function bearsWords({ krippendorff: { alpha, low }, commonest }: Item): string {
   return alpha >= TENTATIVE ? t('goodForTentativeConclusions') : t('notReliable');
 }
 
+/** Agreement beyond chance, as the coefficients that could be calculated. */
+function beyondChanceWords({ krippendorff: { alpha, low, high }, cohen, fleiss }: Item): string {
+  const figures = [
+    alpha === null
+      ? ''
+      : low !== null && high !== null
+        ? `α ${alpha.toFixed(2)} (${low.toFixed(2)}–${high.toFixed(2)})`
+        : `α ${alpha.toFixed(2)}`,
+    cohen?.kappa == null ? '' : `κ ${cohen.kappa.toFixed(2)}`,
+    cohen?.weighted == null ? '' : t('weighted', { weighted: cohen.weighted.toFixed(2) }),
+    fleiss === null || cohen !== null ? '' : t('fleiss', { fleiss: fleiss.toFixed(2) }),
+  ].filter(Boolean);
+  return figures.length === 0 ? '' : t('beyondChance', { figures: figures.join(', ') });
+}
+
 function ItemRow({ item }: { item: Item }) {
-  const { alpha, low, high } = item.krippendorff;
   const few = item.units < FEW;
   const size = item.item.startsWith('size/');
   return (
@@ -156,30 +170,18 @@ function ItemRow({ item }: { item: Item }) {
       </View>
       <Small>
         {[
-          t('thingsReadTwice', { units: item.units }),
-          size ? t('withinWhatRepeatReadingsDifferBy') : '',
+          size ? t('sizesReadTwice', { units: item.units }) : t('thingsReadTwice', { units: item.units }),
           item.apart < 1 && item.apart > 0 ? t('ofItSaidApart', { apart: Math.round(item.apart * 100) }) : '',
-          '. ',
           few ? t('tooFewToTellMuch') : '',
-          alpha === null
-            ? ''
-            : low !== null && high !== null
-              ? t('beyondChanceTo', { alpha: alpha.toFixed(2), low: low.toFixed(2), high: high.toFixed(2) })
-              : t('beyondChance', { alpha: alpha.toFixed(2) }),
-          item.cohen?.kappa != null
-            ? item.cohen.weighted !== null
-              ? t('weighted', { kappa: item.cohen.kappa.toFixed(2), weighted: item.cohen.weighted.toFixed(2) })
-              : `, κ ${item.cohen.kappa.toFixed(2)}`
-            : '',
-          item.fleiss !== null && item.cohen === null ? t('fleiss', { fleiss: item.fleiss.toFixed(2) }) : '',
+          beyondChanceWords(item),
           few ? '' : bearsWords(item),
-        ].join('')}
+        ]
+          .filter(Boolean)
+          .join(' ')}
       </Small>
       {item.mixedUp.slice(0, 3).map(({ a, b, times }) => (
         <Body key={`${a}/${b}`} className="text-[15px]">
-          {times === 1
-            ? t('andAreTakenForOneAnother', { state: stateWords(item.item, a), state2: stateWords(item.item, b) })
-            : t('stateAndState2AreTakenFor', { state: stateWords(item.item, a), state2: stateWords(item.item, b), times })}
+          {t('confused', { one: stateWords(item.item, a), other: stateWords(item.item, b), times })}
         </Body>
       ))}
     </View>

@@ -40,12 +40,12 @@ describe('agreement', () => {
       item('scale/soundness', { commonest: 0.97, krippendorff: { alpha: 0, low: -0.1, high: 1 } }),
       item('sign/cavity', { units: 3 }),
     ]);
-    expect(screen.getByText(/Deep furrows and Interlacing ridges are taken for one another, 3 times\./)).toBeTruthy();
-    expect(screen.getByText(/α 0\.85 \(0\.80 to 0\.90\).*Reliable\./)).toBeTruthy();
-    expect(screen.getByText(/50% of it said apart.*Good for tentative conclusions\./)).toBeTruthy();
+    expect(screen.getByText(/Deep furrows and Interlacing ridges were confused 3 times\./)).toBeTruthy();
+    expect(screen.getByText(/α 0\.85 \(0\.80–0\.90\).*Reliable\./)).toBeTruthy();
+    expect(screen.getByText(/50% of it recorded without sight of the other reading.*Good for tentative conclusions\./)).toBeTruthy();
     expect(screen.getAllByText(/α 0\.50.*Not reliable\./).length).toBeGreaterThan(0);
-    expect(screen.getByText(/97% gave one answer: whether that is more than chance cannot be told from this\./)).toBeTruthy();
-    expect(screen.getByText(/within what repeat readings differ by/)).toBeTruthy();
+    expect(screen.getByText(/97% gave one answer\. With so little variety/)).toBeTruthy();
+    expect(screen.getByText(/Readings agree if they differ by no more than measurement error/)).toBeTruthy();
     expect(screen.getByText(/^3 things read twice\. Too few to tell much\./)).toBeTruthy();
   });
   it('what is worth practising is a mark, from enough readings on', () => {
@@ -57,9 +57,9 @@ describe('agreement', () => {
       confusions: [{ truth: 'deep-furrows', said: 'interlacing-ridges', share: 0.3 }],
     });
     show([item('name')], [mark('bark-texture', 0.2, 40), mark('arrangement', 0.3, 4), mark('leaf-margin', 0.04, 60)]);
-    expect(screen.getByText(/About one reading in 5 .* Deep furrows is called Interlacing ridges in 30 of 100\./)).toBeTruthy();
+    expect(screen.getByText(/About one reading in 5 .* Deep furrows is read as Interlacing ridges in 30 of 100\./)).toBeTruthy();
     expect(screen.queryByText(/About one reading in 3 /)).toBeNull();
-    expect(screen.queryByRole('button', { name: 'Switch it on' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Turn on' })).toBeNull();
   });
   it('with nothing read twice it says how that is mended; crews are told that others look at it', () => {
     show([]);

@@ -65,8 +65,7 @@ export function NamesOfList({
           <Heading>{t('spellingCorrected')}</Heading>
           {report.misspelt.slice(0, MOST_TOLD).map((q) => (
             <Body key={q.text}>
-              {t('as', { text: q.text })} <Latin className="text-[16px]">{q.answer.taxon ?? ''}</Latin>
-              {t('rows2', { rows: q.rows })}
+              {t('rows', { text: q.text, rows: q.rows })}: <Latin className="text-[16px]">{q.answer.taxon ?? ''}</Latin>
             </Body>
           ))}
           {report.misspelt.length > MOST_TOLD ? <Small>{more(report.misspelt.length)}</Small> : null}

@@ -35,7 +35,7 @@ export function useHeldFresh(): void {
     };
     return () => {
       clearTimeout(timer);
-      stop.abort(new DOMException(t('anotherTownByNow'), 'AbortError'));
+      stop.abort(new DOMException('another town', 'AbortError'));
     };
   }, [client, isSuccess, version, trees, box]);
 }

@@ -114,11 +114,11 @@ describe('the chain from the page of a tree', () => {
   };
   it('says that it holds, and by how much', () => {
     verified([]);
-    expect(screen.getByText(/All 7 rows of this tree are as 3 entries/)).toBeTruthy();
+    expect(screen.getByText(/All 7 rows of this tree match the 3 entries/)).toBeTruthy();
   });
   it('names what does not', () => {
     verified([{ what: 'row altered', where: 'visits/x' }]);
-    expect(screen.getByText('1 not as written')).toBeTruthy();
+    expect(screen.getByText('1 row does not match the audit log')).toBeTruthy();
     expect(screen.getByText('row altered: visits/x')).toBeTruthy();
   });
 });

@@ -150,10 +150,12 @@ export function AgentPage({ id }: { id: string }) {
     <Page title={agent.name}>
       <Small>
         {[
-          agent.scientific ? `${agent.scientific} · ` : '',
-          `${agent.kind} · `,
+          agent.scientific,
+          agent.kind,
           here ? (here === 'absent' ? t('notKnownHereSoFar') : t('here', { here })) : t('onItsHosts', { prior: agent.prior }),
-        ].join('')}
+        ]
+          .filter(Boolean)
+          .join(' · ')}
       </Small>
       {agent.reportable ? (
         <Remark mood="caution" title={t('reporting')}>

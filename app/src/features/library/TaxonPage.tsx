@@ -120,10 +120,12 @@ function Header({ taxon }: { taxon: Taxon }) {
       <Title className="font-latin text-[30px] leading-[34px]">{taxon.name}</Title>
       <Small>
         {[
-          `${taxon.author} · ${taxon.family}`,
-          taxon.formerFamily ? t('inOlderBooks', { formerFamily: taxon.formerFamily }) : '',
+          taxon.author,
+          taxon.formerFamily ? t('familyInOlderBooks', { family: taxon.family, formerFamily: taxon.formerFamily }) : taxon.family,
           taxon.rank === 'species' ? '' : taxon.rank === 'hybrid' ? t('hybrid') : t('groupOfCultivars'),
-        ].join('')}
+        ]
+          .filter(Boolean)
+          .join(' · ')}
       </Small>
       <Body>
         {taxon.commonNames.map(({ name, where, note }, i) => (

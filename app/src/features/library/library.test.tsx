@@ -67,7 +67,7 @@ describe('words of a record', () => {
     expect(length && birch.traits['leaf-length'] && recordWords(length, birch.traits['leaf-length'])[0]?.words).toBe('3 to 7 cm');
   });
   it('the district says what it thinks of a tree', () => {
-    expect(listWords(quillhaven, taxon('Ailanthus altissima')).join('; ')).toMatch(/listed as invasive here; grows wild here/);
+    expect(listWords(quillhaven, taxon('Ailanthus altissima')).join('; ')).toMatch(/listed as invasive here; naturalised here/);
     expect(listWords(quillhaven, taxon('Sequoia sempervirens'))).toEqual([]);
   });
 });

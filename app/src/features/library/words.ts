@@ -61,5 +61,5 @@ export const listedWords = (district: District, name: string): string[] =>
 /** How a district stands to a taxon, in words: its lists, and whether it grows wild there. */
 export const listWords = (district: District, taxon: Taxon): string[] => [
   ...listedWords(district, taxon.name),
-  ...(district.wild.includes(taxon.name) ? ['grows wild here'] : []),
+  ...(district.wild.includes(taxon.name) ? [t('naturalisedHere')] : []),
 ];

@@ -214,10 +214,12 @@ function Chosen({ picked, tree, today, wide, mayVisit }: ChosenProps) {
         {tree ? (
           <Small numberOfLines={2}>
             {[
-              tree.taxon ? `${commonName(tree.taxon)} · ` : tree.writtenName ? t('theListSays', { writtenName: tree.writtenName }) : '',
+              tree.taxon ? commonName(tree.taxon) : tree.writtenName ? t('theListSays', { writtenName: tree.writtenName }) : '',
               standingWords(tree.standing).toLowerCase(),
-              tree.dueOn ? ` · ${dueWords(today, tree.dueOn)}` : '',
-            ].join('')}
+              tree.dueOn ? dueWords(today, tree.dueOn) : '',
+            ]
+              .filter(Boolean)
+              .join(' · ')}
           </Small>
         ) : null}
       </View>

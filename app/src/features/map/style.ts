@@ -1,7 +1,6 @@
 import type { LayerSpecification, SourceSpecification, StyleSpecification } from 'maplibre-gl';
 import type { Behind, TileFile } from './what-lies-behind';
 import type { Palette } from '@/ui/palette';
-import { t } from '@/words/map';
 
 /** Opacity of pictures from the air and of other people's maps: the trees are what is looked at. */
 const FAINT = 0.7;
@@ -23,7 +22,7 @@ const layersOf = (file: TileFile, p: Palette): LayerSpecification[] =>
           type: 'fill',
           source: file.id,
           'source-layer': layer,
-          filter: ['==', ['geometry-type'], t('polygon')],
+          filter: ['==', ['geometry-type'], 'Polygon'],
           paint: {
             'fill-color': /water|ocean|sea/i.test(layer) ? p.water : /park|wood|green|land/i.test(layer) ? p.park : p.house,
             'fill-opacity': FAINT,
@@ -54,7 +53,7 @@ export function mapStyle({ plan, tiles }: Pick<Behind, 'plan' | 'tiles'>, p: Pal
         id: 'shore',
         type: 'line',
         source: 'plan',
-        filter: ['all', kind('water'), ['!=', ['get', 'name'], t('oldBasin')]],
+        filter: ['all', kind('water'), ['!=', ['get', 'name'], 'Old Basin']],
         paint: { 'line-color': p.slate, 'line-width': 1.4, 'line-opacity': 0.6 },
       },
       { id: 'house', type: 'fill', source: 'plan', filter: kind('house'), paint: { 'fill-color': p.house, 'fill-outline-color': p.rule } },

@@ -30,13 +30,11 @@ export function VisitCard({ visit, tree }: { visit: VisitView; tree: TreeDetail 
               observations: visit.look.observations.length,
             }),
             review
-              ? review.verdict === 'confirm'
-                ? t('confirmedBy', { name: review.by.name })
-                : review.verdict === 'question'
-                  ? t('questionedBy', { name: review.by.name })
-                  : t('overturnedBy', { name: review.by.name })
+              ? t(({ confirm: 'confirmedBy', question: 'questionedBy', overturn: 'nameChangedBy' } as const)[review.verdict], {
+                  name: review.by.name,
+                })
               : t('waitingForReview'),
-          ].join('')}
+          ].join(' · ')}
         </Small>
       </Pressable>
       {open ? (

@@ -20,6 +20,7 @@ interface Point {
   others: readonly { value: string; words: string }[];
 }
 
+const GLYPHS: Record<AgreementWord, string> = { agrees: '✓', differs: '≠', 'cannot tell': '?' };
 const WORDS: Record<AgreementWord, string> = { agrees: t('agree'), differs: t('disagree'), 'cannot tell': t('cannotTell') };
 
 /** The points of a visit: its bands, its marks and its signs. */
@@ -97,10 +98,7 @@ export function Points({ visit, tree, reads, onRead }: Props) {
                 }
                 onPress={() => setOpen(on ? null : point)}
               >
-                {[
-                  read ? `${read.reads === 'agrees' ? '✓' : `${read.reads === 'differs' ? '≠' : '?'}`} ${WORDS[read.reads]}` : t('mark'),
-                  talk > 0 ? ` · ${talk}` : '',
-                ].join('')}
+                {[read ? `${GLYPHS[read.reads]} ${WORDS[read.reads]}` : t('mark'), ...(talk > 0 ? [talk] : [])].join(' · ')}
               </Button>
             </View>
             {on ? (

@@ -16,7 +16,7 @@ export interface OwnAnswer {
   bands: OwnBands | null;
 }
 
-const CANNOT = t('cannotTell2');
+const CANNOT = 'cannot tell';
 const options = (bands: readonly string[]) => [...bands, CANNOT].map((value) => ({ value, words: ratingWords(value) }));
 const said = (band: string | null): string | null => (band === CANNOT ? null : band);
 

@@ -47,11 +47,8 @@ export function Season() {
               <Body key={trait}>
                 {t('showsOnWithTheNameOpen', { label: labelOf(trait), trees: trees(n) })}
                 {lastChance > 0 ? (
-                  <Strong>{lastChance === n ? t('forAllTheLastMonthOf') : t('forTheLastMonthOfIt', { lastChance })}</Strong>
-                ) : (
-                  ''
-                )}
-                .
+                  <Strong> {lastChance === n ? t('lastMonthForAll') : t('lastMonthForSome', { lastChance })}</Strong>
+                ) : null}
               </Body>
             ))
           ) : (

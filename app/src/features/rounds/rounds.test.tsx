@@ -87,8 +87,8 @@ describe('rounds', () => {
     show([]);
     fireEvent.click(screen.getByRole('radio', { name: 'The season' }));
     expect(screen.getByText('3 trees overdue.')).toBeTruthy();
-    expect(screen.getByText(/Flower colour shows on 2 trees with the name open/i)).toBeTruthy();
-    expect(screen.getByText(/for all the last month of it/)).toBeTruthy();
+    expect(screen.getByText(/Flower colour shows on 2 trees not identified yet/i)).toBeTruthy();
+    expect(screen.getByText(/Last month to see it on all of them/)).toBeTruthy();
     expect(screen.getByText('Nothing to check this month.')).toBeTruthy();
   });
 });

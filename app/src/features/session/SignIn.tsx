@@ -31,7 +31,7 @@ export const ROLE_WORDS = {
  */
 function Head({ town, isScreen = true }: { town: string | null; isScreen?: boolean }) {
   const name = town ?? t('dendrix');
-  const leaf = useLeading()?.taxon(t('celtisOccidentalis'));
+  const leaf = useLeading()?.taxon('Celtis occidentalis');
   return (
     <View className="flex-row items-center gap-4">
       <View className="h-16 w-16">{leaf ? <Drawing figure={plateLeaf(leaf)} width={64} height={64} /> : null}</View>

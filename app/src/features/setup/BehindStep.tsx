@@ -40,13 +40,14 @@ export function BehindStep({ district }: { district: Pick<District, 'id' | 'name
             <Strong>{one.name}</Strong>
             <Small>
               {[
-                one.kind === 'plan' ? t('shapes') : t('tiles'),
-                t('of'),
-                one.districtId === null ? t('theWholeTown') : (district?.name ?? t('aDistrict')),
-                ', ',
+                t(one.kind === 'plan' ? 'shapesOf' : 'tilesOf', {
+                  where: one.districtId === null ? t('theWholeTown') : (district?.name ?? t('aDistrict')),
+                }),
                 one.size < 1e5 ? t('kb', { size: Math.ceil(one.size / 1000) }) : megabytes(one.size),
-                one.attribution ? `; ${one.attribution}` : '',
-              ].join('')}
+                one.attribution,
+              ]
+                .filter(Boolean)
+                .join(', ')}
             </Small>
           </View>
           <Button label={t('remove', { name: one.name })} onPress={() => drop.mutate(one.id)} disabled={drop.isPending}>

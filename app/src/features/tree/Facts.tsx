@@ -13,10 +13,10 @@ export function Facts({ tree }: { tree: TreeDetail }) {
   return (
     <Card>
       <View className="flex-row flex-wrap gap-x-8 gap-y-3">
-        <Fact label={t('diameter')} value={tree.dbh === null ? 'not measured' : lengthWords(tree.dbh, settings.units, 'stem')} />
-        <Fact label={t('height')} value={tree.height === null ? 'not measured' : lengthWords(tree.height, settings.units, 'tree')} />
+        <Fact label={t('diameter')} value={tree.dbh === null ? t('notMeasured') : lengthWords(tree.dbh, settings.units, 'stem')} />
+        <Fact label={t('height')} value={tree.height === null ? t('notMeasured') : lengthWords(tree.height, settings.units, 'tree')} />
         {crown ? <Fact label={t('crown')} value={lengthWords(crown.m, settings.units, 'tree')} /> : null}
-        <Fact label={t('planted')} value={tree.plantedYear === null ? 'not known' : String(tree.plantedYear)} />
+        <Fact label={t('planted')} value={tree.plantedYear === null ? t('notKnown') : String(tree.plantedYear)} />
       </View>
     </Card>
   );

@@ -45,7 +45,9 @@ export function History({ tree, earlier }: { tree: TreeDetail; earlier: number }
                   ? t('notSeenInTheVisitsShown', { never: never.map(sideWords).join(', '), earlier })
                   : t('theSideHasNeverBeenSeen', { never: never.map(sideWords).join(', ') }),
               lately.length > 0 ? t('notSeenLastTime', { lately: lately.map(sideWords).join(', ') }) : '',
-            ].join('')}
+            ]
+              .filter(Boolean)
+              .join(' ')}
           </Small>
         </View>
       </View>

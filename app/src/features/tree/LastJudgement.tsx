@@ -17,7 +17,7 @@ export function LastJudgement({ visit, visits }: { visit: VisitView; visits: rea
   return (
     <View className="gap-3">
       <Remark
-        mood={[t('seriousWeakness'), t('actFirst')].includes(judgement.soundness.band) ? 'caution' : 'plain'}
+        mood={['serious weakness', 'act first'].includes(judgement.soundness.band) ? 'caution' : 'plain'}
         title={`${visit.by.name}, ${dayWords(visit.look.day)}`}
       >
         {judgement.note}

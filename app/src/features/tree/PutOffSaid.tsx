@@ -10,9 +10,10 @@ export function PutOffSaid({ tree, today }: { tree: TreeDetail; today: string })
   const waiting = parcels.flatMap((parcel) => (parcel.kind === 'put-off' && parcel.body.treeId === tree.id ? [parcel.body] : []));
   const newest = [...waiting, ...tree.putOffs].sort((a, b) => b.at.localeCompare(a.at))[0];
   if (!newest || newest.until <= today) return null;
-  const by = 'by' in newest ? t('byName', { name: (newest as TreeDetail['putOffs'][number]).by.name }) : t('notSentYet');
+  const day = dayWords(newest.until);
+  const title = 'by' in newest ? t('putOffToBy', { day, name: (newest as TreeDetail['putOffs'][number]).by.name }) : t('putOffTo', { day });
   return (
-    <Remark mood="caution" title={t('putOffTo', { day: dayWords(newest.until), by })}>
+    <Remark mood="caution" title={title}>
       {newest.reason}
     </Remark>
   );

@@ -26,7 +26,7 @@ function arc(ring: number, r: number, from: number, to: number): string {
   return Array.from({ length: steps + 1 }, (_, i) => {
     const a = from + ((to - from) * i) / steps;
     const [x, y] = polar(r + waver(ring, a), a);
-    return i === 0 ? `M${x.toFixed(1)} ${y.toFixed(1)}` : `L${x.toFixed(1)} ${y.toFixed(1)}`;
+    return `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`;
   }).join('');
 }
 

@@ -129,7 +129,7 @@ export function TreePage({ id }: { id: string }) {
       </Fold>
       <Fold
         title={t('nameHistory')}
-        says={`${namesWords(tree)}${reviews > 0 ? t('reviews', { reviews }) : ''}`}
+        says={[namesWords(tree), ...(reviews > 0 ? [t('reviews', { reviews })] : [])].join(', ')}
         open={tree.standing === 'contested' || tree.standing === 'questioned'}
       >
         {tree.determinations.map((d) => (

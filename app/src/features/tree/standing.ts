@@ -1,9 +1,8 @@
 import { NOT_JUDGED as NO_BAND, type Scale as ScaleOf } from '@dendrix/core/record';
 import type { TreeBrief, VisitView } from '@dendrix/core/contracts';
 import { newestJudging } from '@dendrix/core/state';
-import { t } from '@/words/tree';
 
-const NOT_JUDGED = { band: t('notInspectedYet'), reasons: [] };
+const NOT_JUDGED = { band: NO_BAND, reasons: [] };
 /**
  * What stands on a scale, and since when where the last visit did not judge it.
  * @param visits that stand, oldest first

@@ -22,7 +22,7 @@ describe('a tree’s page', () => {
     show();
     expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Quercus palustris');
     expect(screen.getByText('Proposed, waiting for review')).toBeTruthy();
-    unfold(/^Name history2 different ones/);
+    unfold(/^Name history2 different names/);
     const names = screen.getAllByText(/^Quercus (rubra|palustris)$/).map((one) => one.textContent);
     expect(names.slice(-2)).toEqual(['Quercus palustris', 'Quercus rubra']);
   });
@@ -93,8 +93,8 @@ describe('a tree’s page', () => {
       json: async () => ({ items: [first], next: null }),
     })) as unknown as typeof fetch;
     show(record);
-    expect(screen.getByText(/Not seen in the visits shown: .*; 1 earlier may have\./)).toBeTruthy();
-    expect(screen.queryByText(/has never been seen/)).toBeNull();
+    expect(screen.getByText(/Not inspected in the visits shown: .*\. 1 earlier visit may have inspected it\./)).toBeTruthy();
+    expect(screen.queryByText(/Never inspected: /)).toBeNull();
     // What the whole record says of a scale stands, though the newest visit did not judge it.
     expect(screen.getByRole('group', { name: /^Structure/ }).textContent).toMatch(/serious defect/i);
     unfold(/^History2 visits/);

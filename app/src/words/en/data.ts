@@ -1,7 +1,6 @@
 export default {
   theExportFailedSignInAgain: 'The export failed. Sign in again and retry.',
   theLibraryAnswered: 'The library answered {status}.',
-  theLibraryIsBroughtBeforeAny: 'The library is brought before any screen that asks for it.',
   theServerSentAnUnreadableAnswer: 'The server sent an unreadable answer. Try again.',
   youAreOfflineYourEntriesAre: 'You are offline. Your entries are saved here and upload when you are online.',
 } as const;

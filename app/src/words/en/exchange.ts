@@ -1,12 +1,11 @@
 export default {
   aCoordinatorCanDoThisYou: 'A coordinator can do this. You are signed in as {role}.',
   aCsvWithATagA:
-    'A CSV with a tag, a place (latitude and longitude, or easting and northing with the zone), and whatever else there is: species as written, girth or diameter, planting year. Or points as GeoJSON with the same in their properties.',
+    'A CSV with a tag and a position: latitude and longitude, or easting and northing with the zone. Optional: species as written, girth or diameter, planting year. Or points as GeoJSON with the same properties.',
   after: 'After',
   all: 'All',
   allAnswered: 'All answered.',
   andMore: ' … and {all} more',
-  as: '“{text}” as',
   atOfPages: '{at} of {pages}',
   before: 'Before',
   cannotReadTheListYet: 'Cannot read the list yet',
@@ -52,7 +51,6 @@ export default {
   readListAgain: 'Read list again',
   reading: 'Reading',
   rows: '“{text}”, {rows, plural, one {# row} other {# rows}}',
-  rows2: ', {rows, plural, one {# row} other {# rows}}',
   rowsNotImported: 'Rows not imported',
   showMoreNames: 'Show more names ({ambiguous})',
   species: 'Species',

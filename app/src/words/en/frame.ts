@@ -1,6 +1,5 @@
 export default {
   aNewVersionIsReadyIt: 'A new version is ready. It opens when you have finished and everything is uploaded.',
-  anotherTownByNow: 'another town by now',
   demonstrationTownPeopleAndTreesAre: 'Demonstration: town, people and trees are invented',
   dendrix: 'Dendrix',
   library: 'Library',

@@ -7,5 +7,5 @@ export default {
   noMessagesAndNoQuestionsAbout: 'No messages and no questions about your visits.',
   questionedYourVisit: 'questioned your visit',
   tryAgain: 'Try again',
-  whatYouAreTold: 'what you are told',
+  whatYouAreTold: 'your messages',
 } as const;

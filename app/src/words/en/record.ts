@@ -1,12 +1,14 @@
 export default {
+  waitingForReview: 'waiting for review',
+  nameChangedBy: 'name changed by {name}',
+  questionedBy: 'questioned by {name}',
+  confirmedBy: 'confirmed by {name}',
+  inspectedSignsMarks:
+    '{percent}% inspected, {signs, plural, one {# sign} other {# signs}}, {observations, plural, one {# ID feature} other {# ID features}}',
   aColleagueOnThisDevice: 'a colleague on this device',
-  confirmedBy: ' · confirmed by {name}',
-  inspectedSignsMarks: '{percent}% inspected, {signs, plural, one {# sign} other {# signs}}, {observations} marks',
-  judgedFromTheWholeRecordWith: 'Judged from the whole record with library {judgedWith}.',
+  judgedFromTheWholeRecordWith: 'Assessed from the whole record with library {judgedWith}.',
   lastAssessed: 'last assessed {day}',
   note: 'Note',
-  overturnedBy: ' · name changed by {name}',
-  questionedBy: ' · questioned by {name}',
   reassessedWithTheFullRecord: 'Reassessed with the full record',
   savedHereNotAcceptedByThe: 'saved here; not accepted by the server, see More',
   savedHereNotUploadedYet: 'saved here, not uploaded yet',
@@ -14,5 +16,4 @@ export default {
   seenByAndMore: 'seen by {by} and {by2} more',
   takenInFromTheTree: 'Taken in: {part} {label}, from the tree.',
   takenInPickedUpBelowThe: 'Taken in: {part} {label}, picked up below the tree.',
-  waitingForReview: ' · waiting for review',
 } as const;

@@ -1,5 +1,5 @@
 export default {
-  aSecondLook: 'a second look',
+  aSecondLook: 'a review',
   agree: 'Agree',
   agreeWithAll: 'Agree with all',
   agreeWithTheOther: 'Agree with the other {rest}',

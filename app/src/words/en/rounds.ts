@@ -1,4 +1,7 @@
 export default {
+  lastMonthForSome: 'Last month to see it on {lastChance} of them.',
+  lastMonthForAll: 'Last month to see it on all of them.',
+  showsOnWithTheNameOpen: '{label} shows on {trees} not identified yet.',
   offlinePlannedFromDataOnThis:
     'Offline: planned from data on this device. Trees taken or postponed by others may not show. The round saves when you are online.',
   aCrew: 'A crew',
@@ -27,8 +30,6 @@ export default {
   enterTodayOrALaterDate: 'Enter today or a later date, for example 2026-12-03.',
   fewer: 'Fewer',
   for: 'For',
-  forAllTheLastMonthOf: '; for all the last month of it',
-  forTheLastMonthOfIt: '; for {lastChance} the last month of it',
   forThisDayFromWhatIs: 'for this day, from what is due',
   heightMeter: 'Height meter',
   hours: 'Hours',
@@ -71,7 +72,7 @@ export default {
   print: 'Print',
   printTheRound: 'Print the round',
   probe: 'Probe',
-  putOffTo: '{tag} put off to {until}',
+  putOffTo: '{tag} postponed to {until}',
   replace: 'Replace',
   replacedByAnother: 'replaced by another',
   roundOf: 'Round of {day}',
@@ -86,7 +87,6 @@ export default {
   savedNotIncludedBecauseAnotherCrew: 'Saved. Not included, because another crew has them: {taken}.',
   shows: 'Shows {now}.',
   showsNotNow: 'Shows {now}. Not now: {waits}.',
-  showsOnWithTheNameOpen: '{label} shows on {trees} with the name open',
   start: 'Start',
   startTime: 'Start time',
   stop: 'Stop',

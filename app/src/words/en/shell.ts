@@ -9,7 +9,7 @@ export default {
   inReviewNextVisit: 'In review: next visit',
   inReviewOverturn: 'In review: change name',
   inReviewQuestion: 'In review: question',
-  inReviewVisitBefore: 'In review: visit before',
+  inReviewVisitBefore: 'In review: previous visit',
   keys: 'Keys',
   library: 'Library',
   map: 'Map',
@@ -23,7 +23,7 @@ export default {
   thisList: 'This list',
   thisPageDoesNotExistEntries: 'This page does not exist. Entries on this device are still saved.',
   thisScreenCannotBeShown: 'This screen cannot be shown',
-  toWhatIsDueToday: 'To what is due today',
+  toWhatIsDueToday: 'Open Today',
   today: 'Today',
   tryAgain: 'Try again',
   yourEntriesAreSavedOnThis:

@@ -13,6 +13,6 @@ export default {
   thisTree: 'this tree',
   to: ', {day} to {mentions} · {reached}',
   toPeople: 'To {to, plural, one {# person} other {# people}}',
-  whoIsTold: 'Who is told',
+  whoIsTold: 'Notify',
   wordOn: 'Word on {tag}',
 } as const;

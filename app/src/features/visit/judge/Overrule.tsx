@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Overrule as OverruleOf } from '@dendrix/core/record';
+import { capital } from '@dendrix/core/words';
 import { Button, Choice } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
@@ -56,12 +57,7 @@ export function Overrule({ what, of, options, ruled, overrules, onChange, typed 
           problem={to && !typed.valid(to) ? typed.hint : null}
         />
       ) : (
-        <Choice
-          label={t('myRating', { charAt: of.charAt(0).toUpperCase(), of: of.slice(1) })}
-          options={options.filter((o) => o.value !== ruled)}
-          value={to}
-          onChange={setTo}
-        />
+        <Choice label={t('myRating', { of: capital(of) })} options={options.filter((o) => o.value !== ruled)} value={to} onChange={setTo} />
       )}
       <Field label={t('whyFor', { of })} value={why} onChangeText={setWhy} multiline hint={t('savedAndShownToTheReviewer')} />
       <View className="flex-row gap-2">

@@ -228,7 +228,7 @@ describe('works of an earlier visit', () => {
     press('Dates of works 1');
     const [first] = screen.getAllByRole('textbox', { name: 'First day on site' });
     fireEvent.change(first as HTMLElement, { target: { value: '2026-13-01' } });
-    expect(screen.getByText(/Write a day such as/)).toBeTruthy();
+    expect(screen.getByText(/Enter a date, for example/)).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Save dates' }).getAttribute('aria-disabled')).toBe('true');
     fireEvent.change(first as HTMLElement, { target: { value: '2026-09-01' } });
     press('Save dates');
@@ -278,7 +278,7 @@ describe('change since earlier visits', () => {
   });
   it('on the tree’s page a real worsening is told first, with its readings drawn', () => {
     render(<OverTheYears visits={[cavity('2026-06-01', 0.12), cavity('2023-06-01', 0.04)]} />);
-    expect(screen.getByText('One thing gets worse')).toBeTruthy();
+    expect(screen.getByText('1 finding is getting worse')).toBeTruthy();
     expect(screen.getByRole('img', { name: /^Cavity, east side of the stem: larger, 40 mm in 2023, 12 cm in 2026/ })).toBeTruthy();
   });
   it('a visit that was amended gives way to the one that amends it', () => {

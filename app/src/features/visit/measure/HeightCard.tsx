@@ -124,7 +124,9 @@ export function HeightCard({ entry, measuring, type, devices }: Props) {
               values.height.plusMinus ? `± ${lengthWords(values.height.plusMinus, settings.units, 'tree')}` : '',
               values.height.readings ? t('meanOfReadings', { readings: values.height.readings.length - (values.height.leftOut ?? 0) }) : '',
               values.height.simulated ? t('simulatedCountsForNothing') : '',
-            ].join('')}
+            ]
+              .filter(Boolean)
+              .join(', ')}
           </Body>
         </View>
       ) : null}

@@ -125,7 +125,9 @@ export function PositionCard({ position, listed, onChange, devices }: Props) {
                   ? t('fromThePlaceOnTheList', { words: words(off) })
                   : t('wordsFromThePlaceOnThe', { words: words(off) }),
               position.simulated ? t('byASimulatedReceiverCountsFor') : position.from === 'phone' ? t('byThisPhone') : t('byAReceiver'),
-            ].join('')}
+            ]
+              .filter(Boolean)
+              .join(' ')}
           </Small>
         </View>
       ) : (

@@ -175,7 +175,9 @@ export function StemCard({ draft, measuring, change, type, devices }: Props) {
                 values.stems ? t('standsForStemsRootOfThe', { stems: values.stems.length }) : '',
                 values.dbh.readings ? t('meanOfReadings', { readings: values.dbh.readings.length - (values.dbh.leftOut ?? 0) }) : '',
                 values.dbh.simulated ? t('simulatedCountsForNothing') : '',
-              ].join('')}
+              ]
+                .filter(Boolean)
+                .join(', ')}
             </Body>
           </View>
           {values.dbh.leftOut ? <Body>{t('wasAnOutlierAndWasLeft', { leftOut: values.dbh.leftOut })}</Body> : null}

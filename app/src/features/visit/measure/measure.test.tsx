@@ -81,7 +81,7 @@ describe('measuring on the screen', () => {
     expect(kept.measure.stems).toHaveLength(2);
     write('Girth of stem 1', '94');
     write('Girth of stem 2', '126');
-    expect(screen.getByText(/stands for 2 stems/)).toBeTruthy();
+    expect(screen.getByText(/equal to 2 stems/)).toBeTruthy();
     press('Remove last stem');
     pick('Forks near it');
     write('Height of this reading', '0.8');

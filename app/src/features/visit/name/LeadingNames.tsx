@@ -47,13 +47,13 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
             <Latin className="text-[19px] leading-[22px]">{first.taxon.name}</Latin>
             <Small className="text-ink">
               {commonName(first.taxon.name)} ·{' '}
-              <Strong className="text-[14px] text-lichen">{t('for', { agrees: first.agrees.length })}</Strong>
+              <Strong className="text-[14px] text-lichen">{t('for', { agrees: first.agrees.length })}</Strong> ·{' '}
               {[
-                ', ',
-                first.contradicts.length === 0 ? t('none') : first.contradicts.length,
-                t('against'),
-                confirmation.met ? t('enoughToConfirm') : level.qualifier ? t('cf') : '',
-              ].join('')}
+                t('contradict', { contradicts: first.contradicts.length }),
+                confirmation.met ? t('enoughToConfirm') : (level.qualifier ?? ''),
+              ]
+                .filter(Boolean)
+                .join(' · ')}
             </Small>
             <Small numberOfLines={1}>
               {t('then')}{' '}
@@ -81,7 +81,7 @@ export function LeadingNames({ naming, onLook, onName }: Props) {
             {nothing
               ? t('separatesMostSpecies', { reach: REACH_WORDS[next.reach] })
               : next.splits.length > 1
-                ? t('tells', { reach: REACH_WORDS[next.reach], splits: next.splits.slice(0, 2).map(short).join(' from ') })
+                ? t('tells', { reach: REACH_WORDS[next.reach], one: short(next.splits[0] ?? ''), other: short(next.splits[1] ?? '') })
                 : t('makesTheIdMoreCertain', { reach: REACH_WORDS[next.reach] })}
           </Body>
         </Pressable>

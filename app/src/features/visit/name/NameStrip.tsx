@@ -34,11 +34,13 @@ export function NameStrip({
               ? t('byTheRecord')
               : any && first
                 ? second && second.probability > 0.005
-                  ? t('probabilityThenShort', { probability: Math.round(first.probability * 100), short: short(second.taxon.name) })
-                  : `${Math.round(first.probability * 100)}% · `
+                  ? t('percentThen', { percent: Math.round(first.probability * 100), second: short(second.taxon.name) })
+                  : `${Math.round(first.probability * 100)}%`
                 : '',
             t('inspected', { seen }),
-          ].join('')}
+          ]
+            .filter(Boolean)
+            .join(' · ')}
         </Small>
       </View>
       {next ? (

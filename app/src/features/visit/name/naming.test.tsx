@@ -325,7 +325,7 @@ describe('the foot of a visit', () => {
     const onLook = jest.fn();
     render(<LeadingNames naming={naming} onLook={onLook} onName={() => undefined} />);
     expect(screen.getByRole('button', { name: /^Leading name Fraxinus excelsior, \d+ percent/ })).toBeTruthy();
-    expect(screen.getByText(/^(from where you stand|at the stem|in the hand) · tells /)).toBeTruthy();
+    expect(screen.getByText(/^(from where you stand|at the stem|in the hand) · separates .+ from /)).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: /^Check next: / }));
     expect(onLook).toHaveBeenCalledWith(naming.next?.trait);
   });

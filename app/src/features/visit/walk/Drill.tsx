@@ -47,17 +47,18 @@ export function Drill({ zone, drillings, onChange, devices, suspected, dbh }: Pr
           <Body className="flex-shrink">
             {zoneWords(line.zone)}: <Strong>{lengthWords(line.shell, settings.units, 'stem')}</Strong>{' '}
             {[
-              t('sound'),
               line.decayMet
                 ? line.from === 'typed'
-                  ? t('thenSoft')
-                  : t('thenSoftLength', { length: lengthWords(line.plusMinus, settings.units, 'stem') })
-                : t('toTheEnd'),
+                  ? t('soundThenSoft')
+                  : t('soundThenSoftLength', { length: lengthWords(line.plusMinus, settings.units, 'stem') })
+                : t('soundToTheEnd'),
               line.simulated ? t('simulatedCountsForNothing') : '',
               line.decayMet && dbh !== null && shellRatio(dbh, line.shell) < SHELL_WARNS
                 ? t('underOfTheRadius', { shellWarns: SHELL_WARNS })
                 : '',
-            ].join('')}
+            ]
+              .filter(Boolean)
+              .join(', ')}
           </Body>
           <Button label={t('removeDrillResult', { i: i + 1 })} onPress={() => onChange(drillings.filter((_d, j) => j !== i))}>
             {t('remove')}
@@ -130,9 +131,7 @@ function Profile({ reading, profile, step }: { reading: DrillReading; profile: n
   const every = Math.max(1, Math.floor(profile.length / (WIDTH - 16)));
   const d = profile
     .filter((_v, i) => i % every === 0)
-    .map((r, i) =>
-      i === 0 ? `M${x(i * every * step).toFixed(1)} ${y(r).toFixed(1)}` : `L${x(i * every * step).toFixed(1)} ${y(r).toFixed(1)}`,
-    )
+    .map((r, i) => `${i === 0 ? 'M' : 'L'}${x(i * every * step).toFixed(1)} ${y(r).toFixed(1)}`)
     .join('');
   const end = reading.bark + reading.shell;
   return (

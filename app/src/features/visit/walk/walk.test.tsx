@@ -238,7 +238,7 @@ describe('the side of the stem from the ground up', () => {
         onPick={onPick}
       />,
     );
-    fireEvent.click(screen.getByRole('button', { name: /^A sign at the foot/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^A sign at the base/ }));
     fireEvent.keyDown(screen.getByRole('button', { name: /^A sign out of reach/ }), { key: 'Enter' });
     fireEvent.keyDown(screen.getByRole('button', { name: /^A sign high up, above 4 m/ }), { key: 'Tab' });
     expect(onPick.mock.calls.map(([m]) => m)).toEqual([0.2, 3]);
@@ -255,7 +255,7 @@ describe('the side of the stem from the ground up', () => {
       </QueryClientProvider>,
     );
     expect(screen.getAllByRole('button').map((band) => band.getAttribute('aria-label'))).toEqual([
-      'A sign at the foot, below 1 ft',
+      'A sign at the base, below 1 ft',
       'A sign knee to hip, 1 to 3 ft',
       'A sign breast to head, 3 to 7 ft',
       'A sign out of reach, 7 to 13 ft',
