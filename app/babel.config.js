@@ -1,4 +1,4 @@
-const compileMessages = require('./babel/compile-messages');
+const compileMessages = require('./babel/compile-messages.cjs');
 
 module.exports = function (api) {
   // Under test everything is one program: what a page fetches as a chunk is required.
