@@ -175,7 +175,7 @@ describe('a second visit that looks at little', () => {
     await page.getByText('6% of the zones inspected').waitFor();
     await page.getByText('Serious defect', { exact: true }).waitFor();
     await page
-      .getByText(/seen on \d{4}-\d\d-\d\d\. Not mentioned this time\. It still counts/)
+      .getByText(/seen on \d{1,2} [A-Z][a-z]+ \d{4}\. Not mentioned this time\. It still counts/)
       .first()
       .waitFor();
     await page.getByRole('button', { name: 'Submit for review' }).click();

@@ -116,7 +116,7 @@ describe('the library', () => {
     const page = await town.phone();
     await signIn(page, town, 'Luk');
     await page.getByRole('link', { name: /^More/ }).click();
-    await page.getByRole('button', { name: 'Open the library' }).click();
+    await page.getByRole('button', { name: 'Open library' }).click();
     await page.getByRole('heading', { name: 'Library' }).waitFor();
     const find = page.getByRole('textbox');
     await find.fill('sycamore');

@@ -278,8 +278,8 @@ describe('the drill in the judgement', () => {
     const before = [{ date: '2025-07-01', looked: ALL, ...drilled(0.08) }];
     const next = judgeOak({ before });
     expect(next.soundness.band).toBe('serious weakness');
-    expect(next.soundness.reasons.join(' ')).toMatch(/on 2025-07-01/);
-    expect(next.comeBack.because).toMatch(/on 2025-07-01/);
+    expect(next.soundness.reasons.join(' ')).toMatch(/on 1 July 2025/);
+    expect(next.comeBack.because).toMatch(/on 1 July 2025/);
     expect(judgeOak({ before, ...drilled(0.3, false) }).soundness.band).toBe('no weakness seen');
     expect(judgeOak({ before, measurements: { dbh: cm(60), drillings: [{ ...line(0.3, false), zone: 'stem-s' }] } }).soundness.band).toBe(
       'serious weakness',

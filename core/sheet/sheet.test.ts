@@ -151,7 +151,7 @@ describe('what stands of older visits', () => {
     const scales = sheetOf(testLibrary, tree({ visits: [measuredOnly, ...tree().visits] }), '').blocks.flatMap((b) =>
       b.kind === 'scale' ? [{ label: b.label, band: b.band }] : [],
     );
-    expect(scales[0]?.label).toBe('Vigour, assessed 2026-06-01');
+    expect(scales[0]?.label).toBe('Vigour, assessed 1 June 2026');
     expect(scales[0]?.band).not.toBe('Not assessed');
     expect(scales[1]?.label).toBe('Structure');
   });

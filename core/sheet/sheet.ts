@@ -7,6 +7,7 @@ import { placeOf, type Place } from '../history/endings';
 import { OCCUPANCY_WORDS, signWords, TARGET_WORDS } from '../words/en/labels';
 import { overruledWords } from '../judging/overrule/overrule';
 import { zoneWords } from '../words/en/zones';
+import { dayWords } from '../words/en/months';
 import type { SignSeen } from '../record/sign';
 import type { TreeDetail, VisitView } from '../contracts/api';
 import { plateLeaf } from '../figures/plate-leaf';
@@ -94,7 +95,7 @@ function scale(last: VisitView, visits: readonly VisitView[], key: Scale, label:
   const rank = bands.indexOf(judged.band);
   return {
     kind: 'scale',
-    label: visit === last ? label : `${label}, assessed ${visit.look.day}`,
+    label: visit === last ? label : `${label}, assessed ${dayWords(visit.look.day)}`,
     band: capital(ratingWords(judged.band)),
     bands,
     rank: rank < 0 ? null : rank,
@@ -112,7 +113,7 @@ function judged(library: Library, visit: VisitView, visits: readonly VisitView[]
     { units },
   ).filter((c) => c.trend && (c.trend.real || c.what === 'dbh'));
   return [
-    { kind: 'heading', words: `Last visit: ${visit.by.name}, ${look.day}` },
+    { kind: 'heading', words: `Last visit: ${visit.by.name}, ${dayWords(look.day)}` },
     {
       kind: 'plan',
       seen: look.looked,

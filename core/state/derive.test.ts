@@ -206,7 +206,7 @@ describe('the whole record judged, in any order of arrival', () => {
   });
   it('a known hollow behind a side that only rang dull is not forgotten', () => {
     const judged = judgeVisits(testLibrary, place, visits, { given, reviews }, settings).get('v-2026-09-01');
-    expect(judged?.soundness.reasons.join(' ')).toMatch(/Cavity, east side of the stem, seen on 2025-06-01/);
+    expect(judged?.soundness.reasons.join(' ')).toMatch(/Cavity, east side of the stem, seen on 1 June 2025/);
   });
 });
 

@@ -15,7 +15,7 @@ describe('statements beside the scales open to their rules too', () => {
       evidence: 'fruiting body at the base.',
     }));
   it('the date names the reading that asks soonest', () => {
-    expect(explain.comeBack(a.comeBack).says).toMatch(/^By 20\d\d-\d\d-\d\d, in \w+: a fungus eats the base of the tree/);
+    expect(explain.comeBack(a.comeBack).says).toMatch(/^By \d{1,2} [A-Z][a-z]+ 20\d\d, in \w+: a fungus eats the base of the tree/);
     expect(explain.comeBack(a.comeBack).rule).toMatch(/shortest interval/);
   });
   it('an option says its place under the profile, its reasons and its conditions', () => {

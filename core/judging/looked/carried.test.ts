@@ -12,12 +12,12 @@ describe('what was seen before and is not mentioned now', () => {
   it('still counts where nobody looked: out of sight is not gone', () => {
     const a = judgeOak({ looked: without('stem-se'), before: lastYear([hole]) });
     expect(a.soundness.band).toBe('serious weakness');
-    expect(a.soundness.reasons[0]).toMatch(/^Cavity, south-east side of the stem, seen on 2025-06-01: /);
+    expect(a.soundness.reasons[0]).toMatch(/^Cavity, south-east side of the stem, seen on 1 June 2025: /);
     expect(a.soundness.statements[0]?.evidence).toBe(
-      'Seen at the south-east side of the stem on 2025-06-01: at 1.4 m, 14 cm open. Not mentioned this time. Diameter of the stem not measured, held against a thin one of 25.0 cm.',
+      'Seen at the south-east side of the stem on 1 June 2025: at 1.4 m, 14 cm open. Not mentioned this time. Diameter of the stem not measured, held against a thin one of 25.0 cm.',
     );
     expect(a.lookedAt.cannotSay[0]).toBe(
-      'The south-east side of the stem: cavity, seen on 2025-06-01. Not mentioned this time. It still counts.',
+      'The south-east side of the stem: cavity, seen on 1 June 2025. Not mentioned this time. It still counts.',
     );
     expect(a.note).toMatch(/Seen in 2025: .*cavity on the south-east side of the stem/);
     expect(a.lookedAt.unseen).toContain('stem-se');
@@ -30,14 +30,14 @@ describe('what was seen before and is not mentioned now', () => {
   });
   it('counts from every look before, not only from the last', () => {
     const before = [...lastYear([]), { date: '2020-06-01', looked: ALL, signs: [hole] }];
-    expect(judgeOak({ looked: without('stem-se'), before }).soundness.reasons[0]).toMatch(/seen on 2020-06-01/);
+    expect(judgeOak({ looked: without('stem-se'), before }).soundness.reasons[0]).toMatch(/seen on 1 June 2020/);
   });
   it('a hollow heard before is settled neither by the eye nor by one clear knock', () => {
     const before = [{ date: '2025-06-01', looked: ALL, signs: [{ id: 'hollow-sound', zone: 'stem-e' }] }];
     const seen = judgeOak({ before });
     expect(seen.hiddenDecay.band).toBe('likely');
     expect(seen.hiddenDecay.statements[0]?.evidence).toMatch(
-      /^Heard at the east side of the stem on 2025-06-01.* Not mentioned this time\.$/,
+      /^Heard at the east side of the stem on 1 June 2025.* Not mentioned this time\.$/,
     );
     expect(judgeOak({ before, sounding: [{ zone: 'stem-e', sound: 'clear' }] }).hiddenDecay.band).toBe('likely');
     // Heard twice, it is one hollow, of the last time.

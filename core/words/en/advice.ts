@@ -7,6 +7,7 @@ import { capital, listed, open, percent, small } from './grammar';
 import { OCCUPANCY_WORDS, PROFILE_WORDS, TARGET_WORDS, WORKS_WORDS } from './labels';
 import { SOURCES } from './sources';
 import { ratingWords } from './stored';
+import { dayWords } from './months';
 
 const LICENSED = 'licensed tree workers; local rules and permit';
 const PROTECTED = 'protected-species check';
@@ -221,7 +222,7 @@ export const comeBack = {
   found: restsOn,
   settled: (reason: string) => `${reason}, unchanged`,
   sign: (label: string) => `${label.toLowerCase()} may have changed`,
-  lastSeen: (reason: string, on: string) => (reason.includes(on) ? reason : `${reason}, last seen on ${on}`),
+  lastSeen: (reason: string, on: string) => (reason.includes(dayWords(on)) ? reason : `${reason}, last seen on ${dayWords(on)}`),
   risk: (risk: string | null) => `field screening: ${risk} risk for targets below`,
   crownUnseen: 'the crown was neither inspected nor measured',
   alwaysBeneath: 'a target is below nearly all the time',
@@ -318,7 +319,7 @@ export const explain = {
     source: SOURCES.practice,
   }),
   comeBack: ({ by, season, because }: Judgement['comeBack']): Statement => ({
-    says: `By ${by}${season ? `, in ${season}` : ''}: ${because}.`,
+    says: `By ${dayWords(by)}${season ? `, in ${season}` : ''}: ${because}.`,
     rule: 'The shortest interval any reading asks for (vigour, soundness, decay, what is beneath, a worsening, sides unseen, the agent’s course), moved earlier into a season that settles what is open.',
     evidence: `${because}.`,
     source: SOURCES.practice,

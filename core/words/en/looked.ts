@@ -4,6 +4,7 @@ import { FINDING_WORDS } from './finding';
 import { listed } from './grammar';
 import { READING_WORDS } from './labels';
 import { sideWords, zoneWords } from './zones';
+import { dayWords } from './months';
 
 /** What cannot be said because nobody looked, or because of the season. */
 export const looked = {
@@ -46,10 +47,10 @@ export const looked = {
       unseen: 'It could not be seen this time. It still counts',
       silent: 'Not mentioned this time. It still counts',
     };
-    return `The ${zoneWords(zone)}: ${names}, ${met} on ${on}. ${says[stand]}.`;
+    return `The ${zoneWords(zone)}: ${names}, ${met} on ${dayWords(on)}. ${says[stand]}.`;
   },
   /** @param on ISO date on which it was said last */
-  beneathFrom: (on: string) => `What is below was not recorded this time. It counts as on ${on}.`,
+  beneathFrom: (on: string) => `What is below was not recorded this time. It counts as on ${dayWords(on)}.`,
 
   simulated: (reading: ReturnType<typeof simulatedIn>[number]) =>
     `The ${READING_WORDS[reading]} came from a simulated device. It is practice data and is not used.`,

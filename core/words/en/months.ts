@@ -20,3 +20,7 @@ export function monthWords(months: readonly number[]): string {
   if (months.length >= 12) return 'all year';
   return months.length === 1 ? `${name(months[0])}` : `${name(months[0])} to ${name(months.at(-1))}`;
 }
+
+/** An ISO date as people write it: "24 November 2026". */
+export const dayWords = (iso: string): string =>
+  `${Number(iso.slice(8, 10))} ${MONTH_NAMES[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;

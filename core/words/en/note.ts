@@ -8,6 +8,7 @@ import { capital, listed, open, small, stop } from './grammar';
 import { OVERRULED_WORDS, SCALE_WORDS, signWords, TARGET_WORDS } from './labels';
 import { optionWords, ratingWords } from './stored';
 import { sideWords, zoneWords } from './zones';
+import { dayWords } from './months';
 
 const SAYS: Record<Scale, Record<string, string>> = {
   vigour: {
@@ -101,7 +102,7 @@ export const note = (units: UnitSystem) => {
     overruled: ({ what, from, to, why, since }: Overruled) =>
       since === undefined
         ? `Calculated ${OVERRULED_WORDS[what]}: ${shown(from)}. I set ${shown(to)}: ${open(why)}.`
-        : `On ${since} ${OVERRULED_WORDS[what]} was set to ${shown(from)}. I set ${shown(to)}: ${open(why)}.`,
+        : `On ${dayWords(since)} ${OVERRULED_WORDS[what]} was set to ${shown(from)}. I set ${shown(to)}: ${open(why)}.`,
     beneath: ({ targets, risk }: Screening) => {
       const [worst] = targets;
       return `Targets below: ${listed(targets.map((t) => TARGET_WORDS[t.what].split(':')[0] ?? t.what))}. Field risk ${risk} (failure ${worst?.failure}, impact ${worst?.impact}, consequence ${worst?.consequence}). A qualified assessor must confirm this.`;
@@ -117,11 +118,11 @@ export const note = (units: UnitSystem) => {
     outOfLeaf: 'It was out of leaf.',
     /** What to do first, by when and by whom, and each condition as a sentence of its own. */
     first: (option: Option): string[] => [
-      `First: ${optionWords(option.do)}${option.by === undefined ? '' : `, by ${option.by}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
+      `First: ${optionWords(option.do)}${option.by === undefined ? '' : `, by ${dayWords(option.by)}`}${option.who === undefined ? '' : ` (${option.who})`}.`,
       ...option.needs.map(capital),
     ],
     comeBack: ({ by, season, because }: ComeBack) =>
-      `Next visit by ${by}${season ? ` (${season})` : ''}${because === '' ? '' : `: ${because}`}.`,
+      `Next visit by ${dayWords(by)}${season ? ` (${season})` : ''}${because === '' ? '' : `: ${because}`}.`,
     /** Sentences one after the other; empty ones left out. */
     paragraph: (sentences: readonly string[]) =>
       sentences

@@ -23,6 +23,7 @@ import { SCALE_WORDS, signWords } from './labels';
 import { SOURCES } from './sources';
 import { zoneWords } from './zones';
 import { ratingWords } from './stored';
+import { dayWords } from './months';
 
 const buildWords = (build: Build | null): string => build ?? 'tree of unknown kind';
 
@@ -76,7 +77,7 @@ export const scales = (units: UnitSystem) => {
 
   /** A line that was drilled, with the day where it was an earlier one. */
   const drilledAt = (line: Drilling, on: string | undefined) =>
-    `${zoneWords(line.zone)}, at ${treeWords(line.height, units)}${on ? ` on ${on}` : ''}`;
+    `${zoneWords(line.zone)}, at ${treeWords(line.height, units)}${on ? ` on ${dayWords(on)}` : ''}`;
 
   /** "size not written down, counted as large". */
   const unsaidWords = ({ asked, as }: Unsaid, sign: Sign): string =>
@@ -113,12 +114,12 @@ export const scales = (units: UnitSystem) => {
       const details = signWords(seen, units);
       const where = zoneWords(seen.zone);
       const { met } = FINDING_WORDS[sign.found];
-      const then = on ? `, ${met} on ${on}` : '';
+      const then = on ? `, ${met} on ${dayWords(on)}` : '';
       return {
         says: `${sign.label}, ${where}${then}: ${rule.because}`,
         clause: `${small(open(rule.because))} (${sign.label.toLowerCase()}, ${where}${then})`,
         rule: `${sign.label}${conditionWords(rule.when)}: ${SCALE_WORDS[scale]} at least ${ratingWords(rule.atLeast)}.`,
-        evidence: `${capital(met)} at the ${where}${on ? ` on ${on}` : ''}${details ? `: ${details}` : ''}.${on ? ' Not mentioned this time.' : ''}${readOn ? ` As read on ${readOn}.` : ''}${unsaid.length > 0 ? ` ${capital(listed(unsaid.map((one) => unsaidWords(one, sign))))}.` : ''}`,
+        evidence: `${capital(met)} at the ${where}${on ? ` on ${dayWords(on)}` : ''}${details ? `: ${details}` : ''}.${on ? ' Not mentioned this time.' : ''}${readOn ? ` As read on ${dayWords(readOn)}.` : ''}${unsaid.length > 0 ? ` ${capital(listed(unsaid.map((one) => unsaidWords(one, sign))))}.` : ''}`,
         source: rule.source ?? sign.source,
       };
     },
@@ -384,7 +385,7 @@ export const scales = (units: UnitSystem) => {
     }),
     /** Set on an earlier visit. @param on ISO date */
     setBefore: ({ to, from, why, on }: { to: string; from: string; why: string; on: string }): Statement => ({
-      says: `Set to ${to} on ${on}: ${why}`,
+      says: `Set to ${to} on ${dayWords(on)}: ${why}`,
       rule: `Calculated: ${ratingWords(from)}; what a person set holds until a later visit says otherwise and a reviewer agrees.`,
       evidence: why,
       source: SOURCES.observer,

@@ -1,11 +1,9 @@
 import { stemWords, treeWords, type UnitSystem } from '@dendrix/core/units';
 import { daysBetween, seasonOf, type Season } from '@dendrix/core/time';
-import { MONTH_NAMES } from '@dendrix/core/words/months';
+import { dayWords } from '@dendrix/core/words/months';
 import { t } from '@/words/shell';
 
-/** "24 November 2026". */
-export const dayWords = (iso: string): string =>
-  `${Number(iso.slice(8, 10))} ${MONTH_NAMES[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;
+export { dayWords };
 
 /** "20 March 2027, spring": a date with its season; without one where none is known, as in the tropics. */
 export const withSeason = (iso: string, season: Season | null): string => (season === null ? dayWords(iso) : `${dayWords(iso)}, ${season}`);

@@ -81,7 +81,7 @@ describe('a round in a city', () => {
   it('says of how many it was chosen, and where it begins', () => {
     of(many, 1000, true);
     expect(screen.getByText(/^20 of more than 1000 trees, about /)).toBeTruthy();
-    expect(screen.getByText('The most urgent about Ferry Street.')).toBeTruthy();
+    expect(screen.getByText('Most urgent near Ferry Street.')).toBeTruthy();
     expect(screen.getAllByRole('button', { name: /^Start a visit to Q/ })).toHaveLength(20);
   });
   it('never passes over what presses elsewhere', () => {

@@ -58,7 +58,7 @@ export default {
   open: 'Open',
   openAndFix: 'Open and fix: {words}',
   openAndFix2: 'Open and fix',
-  openTheLibrary: 'Open the library',
+  openTheLibrary: 'Open library',
   openVisit: 'Open visit: {words}',
   openVisit2: 'Open visit',
   optionsThatKeepOldTreesAnd: 'Options that keep old trees and deadwood come first, wherever there is no target below.',

@@ -9,6 +9,7 @@ import { Field } from '@/ui/field';
 import { Remark } from '@/ui/surface';
 import { Body, Small } from '@/ui/text';
 import { datesOf, datesRead, NO_DATES, WorksDates } from './WorksDates';
+import { dayWords } from '@/features/shell/words';
 import { t } from '@/words/assess';
 
 interface Props {
@@ -33,7 +34,7 @@ export function WorksRow({ one, nth, onPut, onTakeBack }: Props) {
         <View className="gap-1">
           <Body>{one.says}</Body>
           {one.needs.length > 0 ? <Small className="text-ink">{t('conditions', { needs: one.needs.join('; ') })}</Small> : null}
-          {one.saidOn === undefined ? null : <Small className="text-ink">{t('recordedOn', { saidOn: one.saidOn })}</Small>}
+          {one.saidOn === undefined ? null : <Small className="text-ink">{t('recordedOn', { saidOn: dayWords(one.saidOn) })}</Small>}
         </View>
       </Remark>
       <View className="flex-row flex-wrap gap-2">

@@ -224,7 +224,7 @@ describe('works of an earlier visit', () => {
   };
   it('stand on the card, and take their dates', () => {
     planned();
-    expect(screen.getByText('Recorded on 2026-03-01.')).toBeTruthy();
+    expect(screen.getByText('Recorded on 1 March 2026.')).toBeTruthy();
     press('Dates of works 1');
     const [first] = screen.getAllByRole('textbox', { name: 'First day on site' });
     fireEvent.change(first as HTMLElement, { target: { value: '2026-13-01' } });
