@@ -30,7 +30,7 @@ const snap = async (page, name) => {
 const signIn = async (page, name) => {
   await page.goto(`${base}/today`);
   await page.getByRole('button', { name: new RegExp(`^Sign in as ${name}`) }).click();
-  await page.getByRole('heading', { name: 'Today' }).waitFor();
+  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor();
 };
 const answer = async (page, line, mark, state) => {
   await page.getByRole('tab', { name: new RegExp(`^${line}`) }).click();
@@ -38,7 +38,7 @@ const answer = async (page, line, mark, state) => {
   const chip = page.getByRole('button', { name: mark, exact: true });
   if (await chip.count()) await chip.first().click();
   await page.waitForTimeout(150);
-  const more = page.getByRole('button', { name: 'More kinds' });
+  const more = page.getByRole('button', { name: 'More options' });
   if (!(await page.getByRole('radio', { name: state }).count()) && (await more.count())) await more.click();
   await page.getByRole('radio', { name: state }).first().click();
 };
@@ -137,7 +137,7 @@ await desk.getByTestId('map-ready').waitFor();
 await desk.waitForTimeout(2500);
 await snap(desk, 'map-wide');
 await desk.goto(`${base}/today`);
-await desk.getByRole('heading', { name: 'Today' }).waitFor();
+await desk.getByRole('heading', { name: 'Today', exact: true }).waitFor();
 await visit(desk);
 await snap(desk, 'visit-wide');
 
