@@ -349,7 +349,7 @@ describe('judging at a desk', () => {
     await signIn(page, town, 'Ines');
     await page.goto(`${town.base}/more`);
     await page.getByRole('radio', { name: 'Woodland stewardship' }).click();
-    await page.getByText(/Options that serve the stand come first/).waitFor();
+    await page.getByText(/Options that serve the group of trees come first/).waitFor();
     await page.getByRole('radio', { name: 'AS 4970' }).click();
     await page.getByText(/AS 4970: 12 diameters, 2 to 15 m/).waitFor();
     const crew = await town.phone();

@@ -157,7 +157,7 @@ describe('a town of its own', () => {
     await ada.getByLabel('Source of the map').fill('Survey of Elmwick, open licence');
     await ada.getByLabel('Map file').setInputFiles(file('streets.geojson', PLAN, 'application/geo+json'));
     await ada.getByText('3 streets, 1 park, 0 waters, 0 houses').waitFor();
-    await ada.getByText(/Passed over: 1/).waitFor();
+    await ada.getByText(/Not imported: 1/).waitFor();
     await ada.getByLabel('Outline file').setInputFiles(file('outline.geojson', OUTLINE, 'application/geo+json'));
     await ada.getByText('One area. Trees inside belong to Elmwick.').waitFor();
     await ada.getByLabel(/^Hardiness zone/).fill('7b');
@@ -349,7 +349,8 @@ describe('a town of its own', () => {
       { user: session?.user ?? '', id: session?.id ?? '' },
     );
     expect(told).toBe(204);
-    await lost.goto(`${base}/map`);
+    // The live stream may have told it already: then it is loading the door by itself, which cuts this off.
+    await lost.goto(`${base}/map`).catch(() => undefined);
     await lost.getByRole('heading', { name: 'Sign in' }).waitFor();
     expect(await until(holds, ({ account }) => account === null)).toMatchObject({ account: null });
     await lost.goto(`${base}/today`);

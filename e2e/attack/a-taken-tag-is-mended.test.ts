@@ -43,7 +43,7 @@ it('the tree is refused with a sentence, given another tag, and its visit follow
   await page.goto(`${town.base}/more`);
   await page.getByRole('button', { name: 'Upload now' }).click();
   await page.getByRole('textbox', { name: 'New tag' }).fill('Q 9501');
-  expect(await page.getByText(/Waits for: New tree Q 9500/).count()).toBe(1);
+  expect(await page.getByText(/Waiting for: New tree Q 9500/).count()).toBe(1);
   await page.getByRole('button', { name: 'Upload with this tag' }).click();
   await page.getByText('Nothing waiting to upload.').waitFor();
   const rows = await until(
